@@ -1,0 +1,120 @@
+import type { Rect } from '../geometry/rectangle.ts';
+
+/** What may be found in a piece. A new kind does not compile until every grade has answered for it. */
+export const FINDING_KINDS = [
+  'metal',
+  'nail-hole',
+  'knot',
+  'loose-knot',
+  'rot',
+  'insect',
+  'live-insect',
+  'stain',
+  'mould',
+  'check',
+  'split',
+  'shake',
+  'crumble',
+  'wane',
+  'hole',
+  'notch',
+  'groove',
+  'wear',
+  'burn',
+  'old-finish',
+  'veneer-lift',
+] as const;
+
+export type FindingKind = (typeof FINDING_KINDS)[number];
+
+/** Where a finding shows: on one face, or on both because it goes through. */
+export type FindingFace = 'A' | 'B' | 'through';
+
+export const FINDING_FACES: readonly FindingFace[] = ['A', 'B', 'through'];
+
+export type FindingId = string & { readonly brand?: 'FindingId' };
+
+/**
+ * One thing found in a piece. Its place is in the piece's own coordinates as seen on face A, whichever
+ * face it shows on: x from the near end along the grain, y across from the edge drawn uppermost.
+ */
+export interface Finding extends Rect {
+  readonly id: FindingId;
+  readonly kind: FindingKind;
+  readonly face: FindingFace;
+  /** How deep it goes, mm; absent when nobody has measured. */
+  readonly depth?: number;
+  readonly note?: string;
+}
+
+export interface FindingKindFacts {
+  readonly name: string;
+  /** The letter that drops one under the cursor rule. */
+  readonly key: string;
+  /** What is usual for one, mm, as it lands before anybody stretches it. */
+  readonly length: number;
+  readonly width: number;
+  readonly face: FindingFace;
+  readonly about: string;
+}
+
+type Facts = readonly [
+  name: string,
+  key: string,
+  length: number,
+  width: number,
+  face: FindingFace,
+  about: string,
+];
+
+const FACTS: Readonly<Record<FindingKind, Facts>> = {
+  metal: ['metal', 'N', 10, 10, 'A', 'nail, screw, staple, pin, bolt or broken shank still in'],
+  'nail-hole': ['nail hole', 'O', 6, 6, 'through', 'the hole left when metal has been pulled'],
+  knot: ['knot', 'K', 30, 25, 'through', 'sound and tight'],
+  'loose-knot': ['loose knot', 'L', 30, 25, 'through', 'moves, or has a dark ring round it'],
+  rot: ['rot', 'D', 150, 60, 'through', 'decay: soft, brown or white'],
+  insect: ['insect holes', 'I', 60, 40, 'A', 'old holes without fresh dust'],
+  'live-insect': ['live insects', 'V', 60, 40, 'A', 'fresh dust: keep it away from the rack'],
+  stain: ['stain', 'T', 100, 60, 'A', 'discoloured but sound'],
+  mould: ['mould', 'M', 150, 80, 'A', 'on the surface'],
+  check: ['end check', 'C', 80, 4, 'through', 'a crack that runs in from the end'],
+  split: ['split', 'S', 120, 4, 'through', 'a crack right through along the grain'],
+  shake: ['shake', 'A', 150, 6, 'through', 'rings that have come apart'],
+  crumble: ['crumbling end', 'X', 60, 60, 'through', 'end grain that breaks off when knocked'],
+  wane: ['wane', 'W', 300, 20, 'A', 'bark or missing wood along an edge'],
+  hole: ['hole', 'H', 20, 20, 'through', 'drilled, or for a bolt'],
+  notch: ['notch', 'J', 60, 40, 'through', 'notch, mortise or cut-out'],
+  groove: ['groove', 'G', 400, 8, 'A', 'groove or rebate along the piece'],
+  wear: ['wear', 'E', 200, 80, 'A', 'worn, dished or scratched'],
+  burn: ['burn', 'B', 60, 60, 'A', 'burn or heat mark'],
+  'old-finish': ['old finish', 'F', 400, 100, 'A', 'paint, varnish or wax'],
+  'veneer-lift': ['lifting veneer', 'Y', 80, 60, 'A', 'veneer loose or missing'],
+};
+
+/** Name, key and usual size of a kind of finding. */
+export function findingKindFacts(kind: FindingKind): FindingKindFacts {
+  const [name, key, length, width, face, about] = FACTS[kind];
+  return { name, key, length, width, face, about };
+}
+
+/** The kind that the letter `key` drops, or undefined. */
+export function findingKindByKey(key: string): FindingKind | undefined {
+  return FINDING_KINDS.find((kind) => FACTS[kind][1] === key.toUpperCase());
+}
+
+/** Whether a finding shows on `face`. */
+export const showsOn = (finding: Finding, face: 'A' | 'B'): boolean =>
+  finding.face === 'through' || finding.face === face;
+
+/** The finding moved and shrunk, if need be, so that it lies on a piece `length` × `width`. */
+export function keepOnPiece<T extends Rect>(finding: T, length: number, width: number): T {
+  const ownLength = Math.min(Math.max(1, finding.length), length);
+  const ownWidth = Math.min(Math.max(1, finding.width), width);
+  return {
+    ...finding,
+    x: Math.min(Math.max(0, finding.x), length - ownLength),
+    y: Math.min(Math.max(0, finding.y), width - ownWidth),
+    length: ownLength,
+    width: ownWidth,
+  };
+}

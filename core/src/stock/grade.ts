@@ -1,0 +1,177 @@
+import { assert, exhausted } from '../foundation/assert.ts';
+import { clipTo, type Rect } from '../geometry/rectangle.ts';
+import { findingKindFacts, type Finding, type FindingKind } from './finding.ts';
+import { fullWidth, type Piece } from './piece.ts';
+
+/** What a part asks of its wood, from the strictest to the roughest; see `docs/glossary.md`. */
+export const GRADES = ['clear', 'one-face', 'character', 'weathered', 'hidden', 'structural'] as const;
+export type Grade = (typeof GRADES)[number];
+
+export const GRADE_NAMES: Readonly<Record<Grade, string>> = {
+  clear: 'clear',
+  'one-face': 'one face clear',
+  character: 'character',
+  weathered: 'weathered',
+  hidden: 'hidden',
+  structural: 'structural',
+};
+
+export const GRADE_ABOUT: Readonly<Record<Grade, string>> = {
+  clear: 'nothing in it at all',
+  'one-face': 'show face clear; the back may have anything but metal, rot and splits',
+  character: 'nail holes, sound knots, stain, old insect holes and wear may stay',
+  weathered: 'the old skin stays on the show face; no metal, no rot',
+  hidden: 'anything sound: no metal, no rot, nothing split through',
+  structural:
+    'sound and straight, small sound knots away from the edges; local rules and a competent person decide',
+};
+
+/** Sizes up to which a grade puts up with a finding; a maker may change them. */
+export interface GradeLimits {
+  /** Largest hole or groove that character wood keeps, mm. */
+  readonly characterHoleMm: number;
+  /** Largest sound knot that structural wood keeps, mm. */
+  readonly structuralKnotMm: number;
+  /** Least distance of such a knot from an edge, mm. */
+  readonly structuralEdgeMm: number;
+}
+
+/** Starting points, not standards: a structural use needs the local grading rule. */
+export const DEFAULT_GRADE_LIMITS: GradeLimits = {
+  characterHoleMm: 12,
+  structuralKnotMm: 20,
+  structuralEdgeMm: 20,
+};
+
+/** `keep`: stays in the part; `cut`: must be cut out; `back`: may stay, but not on the show face. */
+export type Verdict = 'keep' | 'cut' | 'back';
+
+type Rule = (finding: Finding, piece: Pick<Piece, 'width' | 'widthFar'>, limits: GradeLimits) => Verdict;
+
+const keep: Rule = () => 'keep';
+const cut: Rule = () => 'cut';
+const back: Rule = () => 'back';
+const keepSmall: Rule = (finding, _piece, limits) =>
+  Math.min(finding.length, finding.width) <= limits.characterHoleMm ? 'keep' : 'cut';
+const keepSmallKnot: Rule = (finding, piece, limits) => {
+  const size = Math.max(finding.length, finding.width);
+  const toEdge = Math.min(finding.y, fullWidth(piece) - finding.y - finding.width);
+  return size <= limits.structuralKnotMm && toEdge >= limits.structuralEdgeMm ? 'keep' : 'cut';
+};
+const cutThrough: Rule = (finding) => (finding.face === 'through' ? 'cut' : 'keep');
+
+const backUnlessThrough: Rule = (finding) => (finding.face === 'through' ? 'cut' : 'back');
+
+type Row = readonly [clear: Rule, oneFace: Rule, character: Rule, weathered: Rule, hidden: Rule, structural: Rule];
+
+/** Every kind's answer for every grade. Live insects never pass: the piece is treated first. */
+// prettier-ignore
+const RULES: Readonly<Record<FindingKind, Row>> = {
+  //               clear one face          character  weathered  hidden      structural
+  'metal':        [cut,  cut,              cut,       cut,       cut,        cut],
+  'nail-hole':    [cut,  back,             keep,      keep,      keep,       keepSmall],
+  'knot':         [cut,  back,             keep,      keep,      keep,       keepSmallKnot],
+  'loose-knot':   [cut,  back,             cut,       keep,      keep,       cut],
+  'rot':          [cut,  cut,              cut,       cut,       cut,        cut],
+  'insect':       [cut,  back,             keep,      keep,      keep,       cut],
+  'live-insect':  [cut,  cut,              cut,       cut,       cut,        cut],
+  'stain':        [cut,  back,             keep,      keep,      keep,       keep],
+  'mould':        [cut,  back,             cut,       keep,      keep,       cut],
+  'check':        [cut,  cut,              cut,       keep,      cutThrough, cut],
+  'split':        [cut,  cut,              cut,       cut,       cutThrough, cut],
+  'shake':        [cut,  cut,              cut,       cut,       cut,        cut],
+  'crumble':      [cut,  cut,              cut,       cut,       cut,        cut],
+  'wane':         [cut,  back,             cut,       keep,      keep,       cut],
+  'hole':         [cut,  backUnlessThrough, keepSmall, keepSmall, keep,      cut],
+  'notch':        [cut,  backUnlessThrough, cut,      cut,       cutThrough, cut],
+  'groove':       [cut,  back,             keepSmall, keep,      keep,       cut],
+  'wear':         [cut,  back,             keep,      keep,      keep,       keep],
+  'burn':         [cut,  back,             cut,       keep,      keep,       cut],
+  'old-finish':   [cut,  back,             keep,      keep,      keep,       keep],
+  'veneer-lift':  [cut,  back,             cut,       cut,       cut,        cut],
+};
+
+/** What `grade` says of one finding. */
+export function verdictOn(
+  grade: Grade,
+  finding: Finding,
+  piece: Pick<Piece, 'width' | 'widthFar'>,
+  limits: GradeLimits = DEFAULT_GRADE_LIMITS,
+): Verdict {
+  const rule = RULES[finding.kind][GRADES.indexOf(grade)];
+  assert(rule !== undefined, `no rule of ${grade} for ${finding.kind}`);
+  return rule(finding, piece, limits);
+}
+
+/** Whether a finding is in the way of a part of `grade` whose show face is `showFace`. */
+export function isInTheWay(
+  grade: Grade,
+  finding: Finding,
+  piece: Pick<Piece, 'width' | 'widthFar'>,
+  showFace: 'A' | 'B',
+  limits: GradeLimits = DEFAULT_GRADE_LIMITS,
+): boolean {
+  const verdict = verdictOn(grade, finding, piece, limits);
+  switch (verdict) {
+    case 'keep':
+      return false;
+    case 'cut':
+      return true;
+    case 'back':
+      return finding.face === 'through' || finding.face === showFace;
+    default:
+      return exhausted(verdict, 'verdict');
+  }
+}
+
+/** Grades that look at one face only, so that turning the piece over may help. */
+export const gradeHasShowFace = (grade: Grade): boolean => grade === 'one-face';
+
+/** Steps in which a tapered edge is taken: each wastes at most a triangle of its own length. */
+const TAPER_STEPS = 8;
+
+/**
+ * The rectangles of a piece that `grade` does not accept, clipped to the piece, mm. A taper is taken
+ * as a staircase inside the true outline, so what is called clear always is.
+ */
+export function blockedRects(
+  piece: Pick<Piece, 'length' | 'width' | 'widthFar' | 'findings'>,
+  grade: Grade,
+  showFace: 'A' | 'B' = 'A',
+  limits: GradeLimits = DEFAULT_GRADE_LIMITS,
+): Rect[] {
+  const blocked: Rect[] = [];
+  for (const finding of piece.findings) {
+    if (!isInTheWay(grade, finding, piece, showFace, limits)) continue;
+    const rect = clipTo(finding, piece.length, fullWidth(piece));
+    if (rect) blocked.push(rect);
+  }
+  return blocked.concat(taperSteps(piece));
+}
+
+function taperSteps(piece: Pick<Piece, 'length' | 'width' | 'widthFar'>): Rect[] {
+  const far = piece.widthFar ?? piece.width;
+  if (far === piece.width) return [];
+  const full = Math.max(far, piece.width);
+  const step = piece.length / TAPER_STEPS;
+  return Array.from({ length: TAPER_STEPS }, (_, i) => {
+    const share = far < piece.width ? (i + 1) / TAPER_STEPS : i / TAPER_STEPS;
+    const width = piece.width + (far - piece.width) * share;
+    return { x: i * step, y: width, length: step, width: full - width };
+  }).filter((rect) => rect.width > 0);
+}
+
+/** One sentence on what a grade does with a finding, for the list beside the drawing. */
+export function verdictText(verdict: Verdict, finding: Finding): string {
+  const { name } = findingKindFacts(finding.kind);
+  switch (verdict) {
+    case 'keep':
+      return `${name} stays`;
+    case 'cut':
+      return `${name} is cut out`;
+    case 'back':
+      return `${name} may lie on the back`;
+    default:
+      return exhausted(verdict, 'verdict');
+  }
+}
