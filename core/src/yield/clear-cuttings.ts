@@ -1,0 +1,172 @@
+/**
+ * Clear cuttings: the largest total area of clear rectangles that straight through-cuts can free from
+ * a board, in three stages with a kerf, by both schools.
+ *
+ *   crosscut first   crosscut into sections, rip each into strips, crosscut the strips
+ *   rip first        rip into strips, crosscut each into sections, rip the sections
+ *
+ * Idea. Rip first is crosscut first on the turned board, so one routine serves both. Along the first
+ * axis (u) the board is parted into sections; a section is parted along v into strips; a strip is
+ * worth its clear runs along u, less what the kerf takes between runs that lie closer than a kerf.
+ *   - Cuts stand only where findings, kerf and least cutting place them (`cut-lines`): between those
+ *     places the area changes linearly as a cut moves. A wider section never gives less, so sections
+ *     follow each other a kerf apart and one list of cuts serves for both of their ends.
+ *   - The worth of a section is an exact dynamic programme over its strips (`section-worth`). It is
+ *     dear, so it is asked for late: a cheap bound stands in for it, the best chain of sections is
+ *     found, the sections of that chain are reckoned exactly, and so on until a chain is exact
+ *     throughout. No other chain can then be better, since every bound is at least the true worth
+ *     (lazy shortest path: Dellin and Srinivasa, 2016).
+ *
+ * Rule. Cuttings are at least `minLength` × `minWidth`; touching a blocked rectangle or the board's
+ * edge is allowed; neighbours are a kerf apart; the board's own edges cost no kerf.
+ *
+ * Limits. Exact over the places that findings and kerf give. Places that hang on a neighbour of the
+ * least size are added as far as they are affordable (see `cut-lines`): all of them up to about eight
+ * findings, none beyond about thirty.
+ */
+import { at } from '../foundation/assert.ts';
+import { areaMm2, clipTo, turned, type Rect } from '../geometry/rectangle.ts';
+import { affordableDepth, onLattice, sectionCuts } from './cut-lines.ts';
+import { Obstacles } from './obstacles.ts';
+import { boundSections } from './section-bound.ts';
+import { SectionWorth } from './section-worth.ts';
+
+export interface CuttingRule {
+  readonly kerfMm: number;
+  readonly minLengthMm: number;
+  readonly minWidthMm: number;
+}
+
+export interface BoardSize {
+  readonly length: number;
+  readonly width: number;
+}
+
+export interface SchoolYield {
+  readonly areaMm2: number;
+  readonly cuttings: readonly Rect[];
+}
+
+export interface ClearYield {
+  readonly crosscutFirst: SchoolYield;
+  readonly ripFirst: SchoolYield;
+}
+
+/** The best clear cuttings of a board by both schools. Sizes in mm, areas in mm². */
+export function clearCuttings(
+  board: BoardSize,
+  blocked: readonly Rect[],
+  rule: CuttingRule,
+): ClearYield {
+  const turnedRule = { ...rule, minLengthMm: rule.minWidthMm, minWidthMm: rule.minLengthMm };
+  const crosscut = threeStages(board.length, board.width, blocked, rule);
+  const rip = threeStages(board.width, board.length, blocked.map(turned), turnedRule);
+  return { crosscutFirst: schoolYield(crosscut), ripFirst: schoolYield(rip.map(turned)) };
+}
+
+const schoolYield = (cuttings: readonly Rect[]): SchoolYield => ({
+  areaMm2: cuttings.reduce((sum, cutting) => sum + areaMm2(cutting), 0),
+  cuttings,
+});
+
+function threeStages(
+  lengthU: number,
+  lengthV: number,
+  blocked: readonly Rect[],
+  rule: CuttingRule,
+): Rect[] {
+  const { kerfMm: kerf, minLengthMm: minU, minWidthMm: minV } = rule;
+  const sizeU = onLattice(lengthU);
+  const sizeV = onLattice(lengthV);
+  if (sizeU < minU || sizeV < minV) return [];
+  const clipped = blocked
+    .map((rect) => clipTo(snapped(rect), sizeU, sizeV))
+    .filter((rect) => rect !== null);
+  const obstacles = new Obstacles(clipped, sizeU, sizeV);
+  const depth = affordableDepth(obstacles, kerf, minU, minV);
+  const cuts = sectionCuts(obstacles, kerf, minU, depth);
+  const chain = new SectionChain(cuts, kerf, minU);
+  boundSections(chain, obstacles, minU, minV);
+  const exact = new SectionWorth(obstacles, rule, depth);
+  const reckoned = new Uint8Array(chain.worthOf.length);
+  for (;;) {
+    const path = chain.best();
+    const open = path.filter((section) => reckoned[section] === 0);
+    if (open.length === 0) {
+      return path.flatMap((section) => exact.cuttings(...chain.span(section)));
+    }
+    for (const section of open) {
+      reckoned[section] = 1;
+      chain.worthOf[section] = exact.areaMm2(...chain.span(section));
+    }
+  }
+}
+
+function snapped(rect: Rect): Rect {
+  const x = onLattice(rect.x);
+  const y = onLattice(rect.y);
+  return {
+    x,
+    y,
+    length: onLattice(rect.x + rect.length) - x,
+    width: onLattice(rect.y + rect.width) - y,
+  };
+}
+
+/**
+ * Sections between cuts, and the best chain of them. Cut i takes the kerf from `cuts[i]` on; cut 0
+ * stands for the near end and the last one for the far end, neither of which costs a kerf.
+ */
+export class SectionChain {
+  readonly many: number;
+  /** Where a section after cut i begins. */
+  readonly starts: Float64Array;
+  /** worthOf[i × many + j]: what the section between cuts i and j is (or may be) worth, mm². */
+  readonly worthOf: Float64Array;
+  private readonly upTo: Float64Array;
+  private readonly lastFrom: Int32Array;
+
+  constructor(
+    readonly cuts: Float64Array,
+    kerf: number,
+    readonly least: number,
+  ) {
+    this.many = cuts.length;
+    this.starts = cuts.map((cut, i) => (i === 0 ? 0 : cut + kerf));
+    this.worthOf = new Float64Array(this.many * this.many);
+    this.upTo = new Float64Array(this.many);
+    this.lastFrom = new Int32Array(this.many);
+  }
+
+  span(section: number): [number, number] {
+    const from = Math.floor(section / this.many);
+    return [at(this.starts, from), at(this.cuts, section % this.many)];
+  }
+
+  best(): number[] {
+    const { many, worthOf, upTo, lastFrom } = this;
+    for (let j = 1; j < many; j++) {
+      let best = upTo[j - 1] as number;
+      let from = -1;
+      for (let i = 0; i < j; i++) {
+        const sum = (upTo[i] as number) + (worthOf[i * many + j] as number);
+        if (sum > best + 1e-6) {
+          best = sum;
+          from = i;
+        }
+      }
+      upTo[j] = best;
+      lastFrom[j] = from;
+    }
+    const path: number[] = [];
+    for (let j = many - 1; j > 0; ) {
+      const from = lastFrom[j] as number;
+      if (from < 0) j--;
+      else {
+        path.push(from * many + j);
+        j = from;
+      }
+    }
+    return path.reverse();
+  }
+}

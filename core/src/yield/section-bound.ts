@@ -1,0 +1,136 @@
+/**
+ * A bound on what a section can be worth. Every strip is at least the least width, so a strip that
+ * holds a given elementary band across v also holds some window of the least width around that band,
+ * and its clear runs lie within that window's. So no band can give more than the best of the windows
+ * that cover it; the bands added up bound the section.
+ *
+ * Cost. O(n) windows and bands for each of O(n²) sections; the best window over a band comes from a
+ * sliding maximum, since both are in order.
+ */
+import { at } from '../foundation/assert.ts';
+import type { SectionChain } from './clear-cuttings.ts';
+import { onLattice } from './cut-lines.ts';
+import type { Obstacles, Run } from './obstacles.ts';
+
+export function boundSections(
+  chain: SectionChain,
+  obstacles: Obstacles,
+  minU: number,
+  minV: number,
+): void {
+  const { cuts, starts, many, worthOf } = chain;
+  const edges = [0, obstacles.sizeV];
+  for (let i = 0; i < obstacles.count; i++) edges.push(at(obstacles.v0, i), at(obstacles.v1, i));
+  const windows = leastWindows(edges, obstacles, minU, minV);
+  if (windows.length === 0) return;
+  for (const { low, high } of windows) edges.push(low, high);
+  const bands = Float64Array.from(new Set(edges.map(onLattice))).sort();
+  const best = new SlidingBest(windows, bands);
+  // clear[w × many + j]: the clear length of window w from the start in hand up to cut j.
+  const clear = new Float64Array(windows.length * many);
+  for (let i = 0; i < many; i++) {
+    windows.forEach(({ runs }, w) => clearUpToEachCut(runs, at(starts, i), cuts, i, minU, clear, w * many));
+    for (let j = i + 1; j < many; j++) worthOf[i * many + j] = best.sum(clear, many, j);
+  }
+}
+
+/** Adds up over the bands the best clear length of the windows that cover each. */
+class SlidingBest {
+  private readonly heights: Float64Array;
+  /** The windows that cover band b are those from first[b] up to but not with past[b]. */
+  private readonly first: Int32Array;
+  private readonly past: Int32Array;
+  private readonly queue: Int32Array;
+
+  constructor(windows: readonly Window[], bands: Float64Array) {
+    const many = bands.length - 1;
+    this.heights = Float64Array.from({ length: many }, (_, b) => at(bands, b + 1) - at(bands, b));
+    this.first = new Int32Array(many);
+    this.past = new Int32Array(many);
+    this.queue = new Int32Array(windows.length);
+    let first = 0;
+    let past = 0;
+    for (let b = 0; b < many; b++) {
+      const middle = (at(bands, b) + at(bands, b + 1)) / 2;
+      while (past < windows.length && at(windows, past).low < middle) past++;
+      while (first < windows.length && at(windows, first).high < middle) first++;
+      this.first[b] = first;
+      this.past[b] = past;
+    }
+  }
+
+  sum(clear: Float64Array, many: number, j: number): number {
+    const { heights, first, past, queue } = this;
+    let head = 0;
+    let tail = 0;
+    let pushed = 0;
+    let sum = 0;
+    for (let b = 0; b < heights.length; b++) {
+      for (; pushed < (past[b] as number); pushed++) {
+        const value = clear[pushed * many + j] as number;
+        while (tail > head && (clear[(queue[tail - 1] as number) * many + j] as number) <= value) tail--;
+        queue[tail++] = pushed;
+      }
+      while (head < tail && (queue[head] as number) < (first[b] as number)) head++;
+      if (head < tail) {
+        sum += (heights[b] as number) * (clear[(queue[head] as number) * many + j] as number);
+      }
+    }
+    return sum;
+  }
+}
+
+function clearUpToEachCut(
+  runs: readonly Run[],
+  start: number,
+  cuts: Float64Array,
+  from: number,
+  minU: number,
+  clear: Float64Array,
+  offset: number,
+): void {
+  let sum = 0;
+  let next = 0;
+  for (let j = from + 1; j < cuts.length; j++) {
+    const end = cuts[j] as number;
+    while (next < runs.length && (runs[next] as Run)[1] <= end) {
+      const [low, high] = runs[next++] as Run;
+      const length = high - Math.max(low, start);
+      if (length >= minU - 1e-6) sum += length;
+    }
+    const open = next < runs.length ? end - Math.max((runs[next] as Run)[0], start) : 0;
+    clear[offset + j] = open >= minU - 1e-6 ? sum + open : sum;
+  }
+}
+
+interface Window {
+  readonly low: number;
+  readonly high: number;
+  readonly runs: readonly Run[];
+}
+
+/**
+ * Every way in which a strip of the least width can lie among the findings, and its clear runs, in
+ * order. Where it slides without meeting another finding, one window stands for the places on the way.
+ */
+function leastWindows(
+  edges: readonly number[],
+  obstacles: Obstacles,
+  minU: number,
+  minV: number,
+): Window[] {
+  const top = onLattice(obstacles.sizeV - minV);
+  const lows = edges.flatMap((edge) => [onLattice(edge), onLattice(edge - minV)]);
+  const stops = Float64Array.from(new Set(lows.filter((low) => low >= 0 && low <= top))).sort();
+  const windows: Window[] = [];
+  for (let i = 0; i < stops.length; i++) {
+    const low = at(stops, i);
+    windows.push({ low, high: low + minV, runs: obstacles.clearRuns(low, low + minV, minU) });
+    if (i + 1 === stops.length) break;
+    const next = at(stops, i + 1);
+    const middle = (low + next) / 2;
+    const runs = obstacles.clearRuns(middle, middle + minV, minU);
+    windows.push({ low, high: next + minV, runs });
+  }
+  return windows;
+}
