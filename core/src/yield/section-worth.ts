@@ -69,10 +69,13 @@ export class SectionWorth {
       ) {
         firstTooNarrow++;
       }
+      let runs = end - start;
       for (let s = firstTooNarrow - 1; s >= 0; s--) {
         const low = starts[s] as number;
         const before = upTo[endsBefore[s] as number] as number;
-        const runs = this.runs(start, end, low, high, null);
+        // The runs of the last strip looked at, which this one holds, are the most it can have.
+        if (before + (high - low) * runs <= best + 1e-6) continue;
+        runs = this.runs(start, end, low, high, null);
         if (before + high * runs <= best + 1e-6) break;
         const sum = before + (high - low) * runs;
         if (sum > best + 1e-6) {

@@ -1,0 +1,99 @@
+import type { Rect } from '../geometry/rectangle.ts';
+
+/** The matching problem: boards, parts and how the shop cuts. Lengths in mm, x along the grain. */
+export interface MatchInstance {
+  readonly kerf: number;
+  /** Width lost in each glue joint of a panel. */
+  readonly jointAllowance: number;
+  readonly offcut: OffcutRule;
+  readonly boards: readonly MatchBoard[];
+  readonly parts: readonly MatchPart[];
+}
+
+/** A leftover at least this large and quite clear goes back on the rack, credited at `credit` of its worth. */
+export interface OffcutRule {
+  readonly minLength: number;
+  readonly minWidth: number;
+  readonly credit: number;
+}
+
+export const DEFAULT_OFFCUT: OffcutRule = { minLength: 300, minWidth: 50, credit: 0.7 };
+
+export interface MatchBoard {
+  readonly id: string;
+  readonly length: number;
+  readonly width: number;
+  readonly thickness: number;
+  readonly species: string;
+  /** Worth per m² of face. */
+  readonly value: number;
+  /** What each grade does not accept. A grade that is not named here can't be cut from the board. */
+  readonly blocked: Readonly<Record<string, readonly Rect[]>>;
+}
+
+/** The grade that asks for no finding at all: what an offcut must be. */
+export const CLEAR_GRADE = 'clear';
+
+export interface MatchPart {
+  readonly id: string;
+  readonly type: 'solid' | 'panel';
+  readonly length: number;
+  readonly width: number;
+  readonly thickness: number;
+  readonly qty: number;
+  readonly grade: string;
+  readonly species: 'any' | readonly string[];
+  /** A panel's strips are at least and at most so wide. */
+  readonly minStrip?: number;
+  readonly maxStrip?: number;
+}
+
+export const OFFCUT_ID = 'offcut';
+
+/** Where a part (or one strip of a panel, or an offcut) is cut from a board. */
+export interface Placement extends Rect {
+  readonly boardId: string;
+  readonly partId: string;
+  /** Which copy of the part, from 0; it groups the strips of a panel. Offcuts are numbered as well. */
+  readonly unit: number;
+}
+
+export interface Missing {
+  readonly id: string;
+  /** Copies not placed. */
+  readonly short: number;
+}
+
+/**
+ * `optimal`: all placed, and proven that nothing can spend less. `feasible`: all placed. `short`: not
+ * all placed. `stopped`: not all placed, and the search was cut off before it had tried every part.
+ */
+export type PlanStatus = 'optimal' | 'feasible' | 'short' | 'stopped';
+
+export interface MatchPlan {
+  readonly placements: readonly Placement[];
+  /** Share of the demanded part area that is placed, 0…1. */
+  readonly coverage: number;
+  /** Σ over touched boards of value × (area − credit × area of declared offcuts), areas in m². */
+  readonly consumed: number;
+  /** Boards touched. */
+  readonly boards: number;
+  /** What no full plan can spend less than, or null where nothing is known. */
+  readonly bound: number | null;
+  readonly boundProven: boolean;
+  readonly status: PlanStatus;
+  readonly missing: readonly Missing[];
+}
+
+/** Demanded area in mm²: what coverage is measured by. */
+export const demandedAreaMm2 = (parts: readonly MatchPart[]): number =>
+  parts.reduce((sum, part) => sum + part.length * part.width * part.qty, 0);
+
+/** Whether a board's species and thickness will do for a part. */
+export function boardSuits(board: MatchBoard, part: MatchPart): boolean {
+  return (
+    board.thickness >= part.thickness - 1e-6 &&
+    (part.species === 'any' || part.species.includes(board.species)) &&
+    board.blocked[part.grade] !== undefined
+  );
+}

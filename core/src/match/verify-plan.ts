@@ -1,0 +1,198 @@
+/**
+ * Checks a plan against its instance. Shares no code with what makes plans: it reads the rules of the
+ * matching problem afresh, by plain comparison of every pair, so that a fault in one shows in the other.
+ */
+import type { Rect } from '../geometry/rectangle.ts';
+import type { MatchBoard, MatchInstance, MatchPart, MatchPlan, Placement } from './instance.ts';
+
+/** Slack for rounding: lengths in mm, and relative for sums. */
+const EPS = 1e-4;
+
+/** Everything wrong with the plan, in words; an empty list when it keeps every rule. */
+export function verifyPlan(instance: MatchInstance, plan: MatchPlan): string[] {
+  const faults: string[] = [];
+  const boards = new Map(instance.boards.map((board) => [board.id, board]));
+  const parts = new Map(instance.parts.map((part) => [part.id, part]));
+  const perBoard = new Map<string, Placement[]>();
+  for (const placement of plan.placements) {
+    const board = boards.get(placement.boardId);
+    if (!board) faults.push(`there is no board ${placement.boardId}`);
+    else {
+      faults.push(...placementFaults(placement, board, parts.get(placement.partId), instance));
+      perBoard.set(board.id, [...(perBoard.get(board.id) ?? []), placement]);
+    }
+  }
+  for (const [id, placed] of perBoard) {
+    faults.push(...boardFaults(id, placed, instance.kerf));
+  }
+  const whole = wholeUnits(instance, plan, boards, faults);
+  faults.push(...sumFaults(instance, plan, perBoard, boards, whole));
+  return faults;
+}
+
+function placementFaults(
+  placed: Placement,
+  board: MatchBoard,
+  part: MatchPart | undefined,
+  instance: MatchInstance,
+): string[] {
+  const name = `${placed.partId} #${placed.unit} on ${placed.boardId}`;
+  const faults: string[] = [];
+  const off =
+    placed.x < -EPS ||
+    placed.y < -EPS ||
+    placed.x + placed.length > board.length + EPS ||
+    placed.y + placed.width > board.width + EPS;
+  if (off) faults.push(`${name} hangs over the board’s edge`);
+  let grade = 'clear';
+  if (placed.partId === 'offcut') {
+    const small =
+      placed.length < instance.offcut.minLength - EPS || placed.width < instance.offcut.minWidth - EPS;
+    if (small) faults.push(`${name} is too small to be kept`);
+  } else if (!part) {
+    return [...faults, `there is no part ${placed.partId}`];
+  } else {
+    grade = part.grade;
+    if (placed.unit < 0 || placed.unit >= part.qty || !Number.isInteger(placed.unit)) {
+      faults.push(`${name}: only ${part.qty} are wanted`);
+    }
+    if (board.thickness < part.thickness - EPS) faults.push(`${name}: the board is too thin`);
+    if (part.species !== 'any' && !part.species.includes(board.species)) {
+      faults.push(`${name}: ${board.species} is not a species that will do`);
+    }
+    if (Math.abs(placed.length - part.length) > EPS) faults.push(`${name} has not the part’s length`);
+    if (part.type === 'solid' && Math.abs(placed.width - part.width) > EPS) {
+      faults.push(`${name} has not the part’s width`);
+    }
+    if (part.type === 'panel') {
+      if (placed.width < (part.minStrip ?? 0) - EPS) faults.push(`${name}: the strip is too narrow`);
+      if (placed.width > (part.maxStrip ?? Infinity) + EPS) faults.push(`${name}: the strip is too wide`);
+    }
+  }
+  const blocked = board.blocked[grade];
+  if (!blocked) faults.push(`${name}: the board says nothing of grade ${grade}`);
+  else if (blocked.some((rect) => meet(rect, placed, EPS))) {
+    faults.push(`${name} lies over something that grade ${grade} does not accept`);
+  }
+  return faults;
+}
+
+function meet(a: Rect, b: Rect, slack: number): boolean {
+  const apartX = a.x + a.length <= b.x + slack || b.x + b.length <= a.x + slack;
+  const apartY = a.y + a.width <= b.y + slack || b.y + b.width <= a.y + slack;
+  return !apartX && !apartY;
+}
+
+function boardFaults(id: string, placed: readonly Placement[], kerf: number): string[] {
+  for (let i = 0; i < placed.length; i++) {
+    for (let j = i + 1; j < placed.length; j++) {
+      const a = placed[i] as Placement;
+      const grown = { x: a.x - kerf, y: a.y - kerf, length: a.length + 2 * kerf, width: a.width + 2 * kerf };
+      if (meet(grown, placed[j] as Placement, EPS)) {
+        const b = placed[j] as Placement;
+        return [`${a.partId} #${a.unit} and ${b.partId} #${b.unit} on ${id} are less than a kerf apart`];
+      }
+    }
+  }
+  const byX = freed(placed, true, 3, kerf);
+  const byY = freed(placed, false, 3, kerf);
+  return byX || byY ? [] : [`the layout of ${id} can’t be sawn in three stages`];
+}
+
+/** Whether each of `rects` can be freed in `stages` stages, the next of which cuts across x (or y). */
+function freed(rects: readonly Rect[], acrossX: boolean, stages: number, kerf: number): boolean {
+  if (rects.length === 0) return true;
+  const from = (r: Rect): number => (acrossX ? r.x : r.y);
+  const to = (r: Rect): number => (acrossX ? r.x + r.length : r.y + r.width);
+  if (stages === 1) {
+    const side = (r: Rect): string =>
+      acrossX
+        ? `${r.y.toFixed(3)} ${(r.y + r.width).toFixed(3)}`
+        : `${r.x.toFixed(3)} ${(r.x + r.length).toFixed(3)}`;
+    const lines = new Set(rects.map(side));
+    return lines.size === 1;
+  }
+  const groups: Rect[][] = [];
+  for (const rect of rects) {
+    const touching = groups.filter((group) =>
+      group.some((other) => from(rect) < to(other) + kerf - EPS && from(other) < to(rect) + kerf - EPS),
+    );
+    const merged = [rect, ...touching.flat()];
+    for (const group of touching) groups.splice(groups.indexOf(group), 1);
+    groups.push(merged);
+  }
+  return groups.every((group) => freed(group, !acrossX, stages - 1, kerf));
+}
+
+/** The copies that are whole: `part unit` → true. Panels are whole when their strips make the width. */
+function wholeUnits(
+  instance: MatchInstance,
+  plan: MatchPlan,
+  boards: ReadonlyMap<string, MatchBoard>,
+  faults: string[],
+): Map<string, number> {
+  const whole = new Map<string, number>();
+  for (const part of instance.parts) {
+    for (let unit = 0; unit < part.qty; unit++) {
+      const own = plan.placements.filter((p) => p.partId === part.id && p.unit === unit);
+      if (own.length === 0) continue;
+      if (part.type === 'solid') {
+        if (own.length > 1) faults.push(`${part.id} #${unit} is placed ${own.length} times`);
+      } else {
+        const species = new Set(own.map((p) => boards.get(p.boardId)?.species));
+        if (species.size > 1) faults.push(`${part.id} #${unit} mixes species in one panel`);
+        const width = own.reduce((sum, p) => sum + p.width, 0);
+        const needed = part.width + instance.jointAllowance * (own.length - 1);
+        if (width < needed - EPS) {
+          faults.push(`${part.id} #${unit}: its strips make ${width.toFixed(1)}, needed ${needed.toFixed(1)}`);
+          continue;
+        }
+      }
+      whole.set(part.id, (whole.get(part.id) ?? 0) + 1);
+    }
+  }
+  return whole;
+}
+
+function sumFaults(
+  instance: MatchInstance,
+  plan: MatchPlan,
+  perBoard: ReadonlyMap<string, readonly Placement[]>,
+  boards: ReadonlyMap<string, MatchBoard>,
+  whole: ReadonlyMap<string, number>,
+): string[] {
+  const faults: string[] = [];
+  const expect = (what: string, told: number, is: number): void => {
+    if (Math.abs(told - is) > EPS * Math.max(1, Math.abs(is))) {
+      faults.push(`${what} is told as ${told}, but it is ${is}`);
+    }
+  };
+  let demanded = 0;
+  let covered = 0;
+  for (const part of instance.parts) {
+    const area = part.length * part.width;
+    demanded += area * part.qty;
+    covered += area * (whole.get(part.id) ?? 0);
+    const short = part.qty - (whole.get(part.id) ?? 0);
+    const told = plan.missing.find((missing) => missing.id === part.id)?.short ?? 0;
+    if (told !== short) faults.push(`${part.id} is ${short} short, but the plan says ${told}`);
+  }
+  expect('coverage', plan.coverage, demanded === 0 ? 1 : covered / demanded);
+  let consumed = 0;
+  for (const [id, placed] of perBoard) {
+    const board = boards.get(id) as MatchBoard;
+    const kept = placed
+      .filter((p) => p.partId === 'offcut')
+      .reduce((sum, p) => sum + p.length * p.width, 0);
+    consumed += (board.value * (board.length * board.width - instance.offcut.credit * kept)) / 1e6;
+  }
+  expect('consumed', plan.consumed, consumed);
+  expect('boards', plan.boards, perBoard.size);
+  if (plan.status !== 'short' && plan.status !== 'stopped' && plan.missing.length > 0) {
+    faults.push(`status ${plan.status} with parts missing`);
+  }
+  if (plan.boundProven && plan.bound !== null && plan.missing.length === 0) {
+    if (plan.consumed < plan.bound - EPS) faults.push('the plan spends less than its proven bound');
+  }
+  return faults;
+}
