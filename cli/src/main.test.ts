@@ -1,0 +1,90 @@
+import { describe, expect, it } from 'vitest';
+import { verifyPlan, type MatchPlan } from '@aldrek/core';
+import { InputError } from './fields.ts';
+import { runVerb } from './main.ts';
+import { readInstance } from './match.ts';
+
+const run = (args: string[], input: unknown): Record<string, unknown> =>
+  JSON.parse(runVerb(args, JSON.stringify(input))) as Record<string, unknown>;
+
+const board = { length: 480, width: 96, kerf: 4, minLength: 80, minWidth: 24, blocked: [] };
+
+describe('yield', () => {
+  it('reckons blocked rectangles by both schools', () => {
+    const blocked = [
+      { x: 160, y: 0, length: 12, width: 96 },
+      { x: 320, y: 40, length: 40, width: 12 },
+    ];
+    const got = run(['yield'], { ...board, blocked });
+    expect(got).toMatchObject({ crosscutFirstArea: 43200, ripFirstArea: 43200 });
+    expect(got['ripFirst']).toBeInstanceOf(Array);
+  });
+
+  it('reckons a piece for a grade', () => {
+    const piece = { length: 480, width: 96, findings: [{ kind: 'knot', x: 200, y: 0, length: 40, width: 96 }] };
+    const ask = { piece, kerf: 4, minLength: 80, minWidth: 24 };
+    expect(run(['yield'], { ...ask, grade: 'character' })['ripFirstArea']).toBe(480 * 96);
+    expect(run(['yield'], { ...ask, grade: 'clear' })['ripFirstArea']).toBe(440 * 96);
+  });
+});
+
+describe('match', () => {
+  const instance = {
+    kerf: 3.2,
+    jointAllowance: 1,
+    offcut: { minLength: 300, minWidth: 50, credit: 0.7 },
+    boards: [
+      { id: 'a', length: 2000, width: 120, thickness: 22, species: 'oak', value: 30, defects: [{ kind: 'knot', x: 900, y: 20, length: 30, width: 30 }] },
+      { id: 'b', length: 1500, width: 90, thickness: 22, species: 'pine', value: 10, defects: [] },
+    ],
+    parts: [
+      { id: 'rail', type: 'solid', length: 880, width: 100, thickness: 20, qty: 2, grade: 'clear', species: ['oak'] },
+      { id: 'cleat', type: 'solid', length: 400, width: 40, thickness: 20, qty: 3, grade: 'hidden', species: 'any', note: 'ignored' },
+    ],
+  };
+
+  it('prints a plan that keeps every rule', () => {
+    const plan = run(['match', '--seconds', '0.2', '--seed', '3'], instance) as unknown as MatchPlan;
+    expect(plan.coverage).toBe(1);
+    expect(verifyPlan(readInstance(instance), plan)).toEqual([]);
+  });
+});
+
+describe('reckon', () => {
+  it.each([
+    ['parseLength', { text: '7 1/2 in' }, { mm: 190.5 }],
+    ['formatInches', { mm: 100, denominator: 16 }, { text: '3 15/16"' }],
+  ])('%s', (name, input, output) => {
+    expect(run(['reckon', name], input)).toEqual(output);
+  });
+
+  it('measures and weighs', () => {
+    expect(run(['reckon', 'boardFeet'], { length: 2438.4, width: 203.2, thickness: 25.4 })['bf']).toBeCloseTo(5.3333, 4);
+    const top = { length: 1600, width: 800, thickness: 40, density: 760 };
+    expect(run(['reckon', 'weight'], top)['kg']).toBeCloseTo(38.91, 2);
+  });
+});
+
+describe('bad input', () => {
+  it.each<[string, string[], string]>([
+    ['{', ['yield'], 'input: expected JSON'],
+    ['[]', ['yield'], 'input: expected an object'],
+    [JSON.stringify({ ...board, width: 0 }), ['yield'], 'width: expected a number above 0'],
+    [JSON.stringify({ ...board, blocked: [{ x: 0 }] }), ['yield'], 'blocked[0].y: expected a number'],
+    [JSON.stringify({ piece: {}, grade: 'best' }), ['yield'], 'grade: expected one of clear'],
+    ['{}', ['match'], 'boards: expected a list'],
+    ['{"boards":[],"parts":[{"id":"a","type":"round"}]}', ['match'], 'parts[0].type: expected one of solid, panel'],
+    ['{"boards":[],"parts":[],"kerf":3}', ['match', '--seconds', 'soon'], '--seconds: expected a number'],
+    ['{}', ['reckon', 'tea'], 'reckon: expected one of parseLength'],
+    ['{"text":"wide"}', ['reckon', 'parseLength'], 'text: expected a length'],
+    ['{}', ['saw'], 'usage:'],
+  ])('%s %j is refused in one line', (text, args, message) => {
+    expect(() => runVerb(args, text)).toThrow(InputError);
+    try {
+      runVerb(args, text);
+    } catch (error) {
+      expect(String((error as Error).message)).toContain(message);
+      expect((error as Error).message).not.toContain('\n');
+    }
+  });
+});

@@ -1,0 +1,51 @@
+import { readFileSync } from 'node:fs';
+import { InputError, objectAt, type Json } from './fields.ts';
+import { matchVerb } from './match.ts';
+import { reckonVerb } from './reckon.ts';
+import { yieldVerb } from './yield.ts';
+
+const USAGE = 'usage: yield | match [--seconds N] [--seed N] | reckon NAME, JSON on standard input';
+
+/** Runs one verb on the text of its input and returns what to print. */
+export function runVerb(args: readonly string[], text: string): string {
+  const [verb, ...rest] = args;
+  if (verb !== 'yield' && verb !== 'match' && verb !== 'reckon') throw new InputError(USAGE);
+  const input = parse(text);
+  const answer =
+    verb === 'yield'
+      ? yieldVerb(input)
+      : verb === 'match'
+        ? matchVerb(input, option(rest, '--seconds', 5), option(rest, '--seed', 1))
+        : reckonVerb(rest[0], input);
+  return JSON.stringify(answer);
+}
+
+function parse(text: string): Json {
+  let raw: unknown;
+  try {
+    raw = JSON.parse(text);
+  } catch (error) {
+    throw new InputError(`input: expected JSON, ${error instanceof Error ? error.message.replace(/\s+/g, ' ') : 'got something else'}`);
+  }
+  return objectAt(raw, 'input');
+}
+
+function option(args: readonly string[], name: string, fallback: number): number {
+  const index = args.indexOf(name);
+  if (index < 0) return fallback;
+  const value = Number(args[index + 1]);
+  if (!Number.isFinite(value) || value < 0 || args[index + 1] === undefined) {
+    throw new InputError(`${name}: expected a number from 0, got ${args[index + 1] ?? 'nothing'}`);
+  }
+  return value;
+}
+
+if (process.argv[1]?.endsWith('main.ts') === true) {
+  try {
+    process.stdout.write(`${runVerb(process.argv.slice(2), readFileSync(0, 'utf8'))}\n`);
+  } catch (error) {
+    if (!(error instanceof InputError)) throw error;
+    process.stderr.write(`${error.message}\n`);
+    process.exitCode = 2;
+  }
+}

@@ -1,0 +1,115 @@
+/** Reads a shop document strictly: all of it, or nothing and a list of faults with their places. */
+import { fail, ok, type Result } from '../foundation/result.ts';
+import { overlaps } from '../geometry/rectangle.ts';
+import { fullWidth, type Piece } from '../stock/piece.ts';
+import type { ShopDocument } from './shop-document.ts';
+import validateShop from './generated/validate-shop.js';
+
+export interface DocumentFault {
+  /** Where in the document: `pieces[3] “P-04” → thickness`. */
+  readonly place: string;
+  readonly message: string;
+}
+
+/** More faults than this are not listed: the file is of another kind. */
+const MOST_FAULTS = 50;
+
+/** Parses and checks the text of an exported shop. */
+export function readShop(text: string): Result<ShopDocument, readonly DocumentFault[]> {
+  let raw: unknown;
+  try {
+    raw = JSON.parse(text);
+  } catch (error) {
+    return fail([{ place: jsonPlace(text, error), message: 'this is not JSON; was the file cut short?' }]);
+  }
+  if (!validateShop(raw)) {
+    const faults = (validateShop.errors ?? []).slice(0, MOST_FAULTS).map((error) => ({
+      place: placeInWords(error.instancePath, raw),
+      message: schemaMessage(error),
+    }));
+    return fail(faults);
+  }
+  const shop = raw as ShopDocument;
+  const faults = crossFaults(shop);
+  return faults.length > 0 ? fail(faults.slice(0, MOST_FAULTS)) : ok(shop);
+}
+
+function jsonPlace(text: string, error: unknown): string {
+  const position = /position (\d+)/.exec(String(error))?.[1];
+  if (position === undefined) return 'the file';
+  const before = text.slice(0, Number(position)).split('\n');
+  return `line ${before.length}, column ${(before[before.length - 1]?.length ?? 0) + 1}`;
+}
+
+interface SchemaError {
+  readonly keyword: string;
+  readonly message?: string;
+  readonly params: Readonly<Record<string, unknown>>;
+}
+
+function schemaMessage(error: SchemaError): string {
+  switch (error.keyword) {
+    case 'required':
+      return `“${String(error.params['missingProperty'])}” is missing`;
+    case 'additionalProperties':
+      return `“${String(error.params['additionalProperty'])}” is not known here`;
+    case 'enum':
+      return `must be one of ${(error.params['allowedValues'] as unknown[]).join(', ')}`;
+    case 'const':
+      return `must be ${JSON.stringify(error.params['allowedValue'])}`;
+    default:
+      return error.message ?? 'is not as expected';
+  }
+}
+
+/** `/pieces/3/thickness` → `pieces[3] “P-04” → thickness`. */
+function placeInWords(path: string, raw: unknown): string {
+  if (path === '') return 'the document';
+  const words: string[] = [];
+  let here: unknown = raw;
+  for (const step of path.slice(1).split('/')) {
+    here = typeof here === 'object' && here !== null ? (here as Record<string, unknown>)[step] : undefined;
+    if (/^\d+$/.test(step) && words.length > 0) {
+      const record = here as { tag?: unknown; name?: unknown } | undefined;
+      const name = record?.tag ?? record?.name;
+      words.push(`${words.pop() ?? ''}[${step}]${typeof name === 'string' ? ` “${name}”` : ''}`);
+    } else words.push(step);
+  }
+  return words.join(' → ');
+}
+
+/** What a schema can't say: ids and tags that repeat, findings off the piece, plans of nothing. */
+function crossFaults(shop: ShopDocument): DocumentFault[] {
+  const faults: DocumentFault[] = [];
+  const pieces = new Map<string, Piece>();
+  const tags = new Set<string>();
+  const projects = new Set(shop.projects.map((project) => project.id));
+  shop.pieces.forEach((piece, i) => {
+    const place = `pieces[${i}] “${piece.tag}”`;
+    if (pieces.has(piece.id)) faults.push({ place, message: `the id ${piece.id} stands twice` });
+    if (tags.has(piece.tag)) faults.push({ place, message: `the tag ${piece.tag} stands twice` });
+    pieces.set(piece.id, piece);
+    tags.add(piece.tag);
+    const whole = { x: 0, y: 0, length: piece.length, width: fullWidth(piece) };
+    piece.findings.forEach((finding, n) => {
+      if (!overlaps(finding, whole)) {
+        faults.push({ place: `${place} → findings[${n}]`, message: 'lies off the piece' });
+      }
+    });
+    if (piece.reservedFor !== undefined && !projects.has(piece.reservedFor)) {
+      faults.push({ place, message: `is reserved for a project that is not in the file` });
+    }
+  });
+  shop.projects.forEach((project, i) => {
+    const place = `projects[${i}] “${project.name}”`;
+    const parts = new Set<string>(project.parts.map((part) => part.id));
+    project.plan?.cuts.forEach((cut, n) => {
+      const where = `${place} → plan → cuts[${n}]`;
+      if (!pieces.has(cut.pieceId)) faults.push({ place: where, message: 'is cut from a piece that is not in the file' });
+      if (cut.partId !== 'offcut' && !parts.has(cut.partId)) {
+        faults.push({ place: where, message: 'is a part that the project does not have' });
+      }
+    });
+  });
+  return faults;
+}

@@ -1,0 +1,180 @@
+// The public face of the core, grouped as a contents page.
+
+// Outcomes
+export { ok, fail, type Result } from './foundation/result.ts';
+export { exhausted } from './foundation/assert.ts';
+
+// Units of the trade
+export {
+  formatCm,
+  formatFeetInches,
+  formatInches,
+  formatLength,
+  formatM,
+  formatMm,
+  formatQuarters,
+  inchParts,
+  parseLength,
+  type InchParts,
+  type LengthFault,
+  type LengthUnit,
+} from './units/length.ts';
+export { boardFeet, volumeM3, M3_PER_BOARD_FOOT } from './units/board-measure.ts';
+
+// Timber
+export {
+  findSpecies,
+  SPECIES,
+  speciesById,
+  speciesName,
+  UNKNOWN_SPECIES,
+  type Species,
+  type SpeciesId,
+} from './timber/species.ts';
+export { weightKg } from './timber/weight.ts';
+
+// Places on wood
+export { areaMm2, clipTo, overlaps, type Rect } from './geometry/rectangle.ts';
+
+// Stock: pieces, findings, grades, the tally line
+export {
+  FIND_KINDS,
+  fullWidth,
+  hasMetal,
+  nextTag,
+  pieceVolumeM3,
+  pieceWeightKg,
+  speciesLabel,
+  type Certainty,
+  type FindKind,
+  type Piece,
+  type PieceId,
+  type ProjectId,
+} from './stock/piece.ts';
+export {
+  FINDING_FACES,
+  FINDING_KINDS,
+  findingKindByKey,
+  findingKindFacts,
+  keepOnPiece,
+  showsOn,
+  type Finding,
+  type FindingFace,
+  type FindingId,
+  type FindingKind,
+  type FindingKindFacts,
+} from './stock/finding.ts';
+export {
+  blockedRects,
+  DEFAULT_GRADE_LIMITS,
+  GRADE_ABOUT,
+  GRADE_NAMES,
+  gradeHasShowFace,
+  GRADES,
+  isInTheWay,
+  verdictOn,
+  verdictText,
+  type Grade,
+  type GradeLimits,
+  type Verdict,
+} from './stock/grade.ts';
+export {
+  MAX_COUNT,
+  printTallyLine,
+  readTallyLine,
+  type ChipKind,
+  type TalliedPiece,
+  type TallyChip,
+  type TallyFault,
+  type TallyReading,
+} from './stock/tally-line.ts';
+
+// Hazards
+export { cautionsFor, LIFT_PLAN_KG, TWO_PEOPLE_KG, type Caution } from './hazards/cautions.ts';
+
+// Yield
+export {
+  clearCuttings,
+  type BoardSize,
+  type ClearYield,
+  type CuttingRule,
+  type SchoolYield,
+} from './yield/clear-cuttings.ts';
+export {
+  blockedForGrade,
+  cuttingsAreaM2,
+  DEFAULT_HABITS,
+  estimateYield,
+  SCHOOL_NAMES,
+  whyBetter,
+  type CuttingHabits,
+  type PieceYield,
+  type School,
+} from './yield/estimate.ts';
+export { longestClear } from './yield/longest-clear.ts';
+
+// Projects
+export {
+  DEFAULT_ALLOWANCES,
+  partLetter,
+  roughSize,
+  type Allowances,
+  type Part,
+  type PartId,
+  type PlannedCut,
+  type Project,
+  type ProjectPlan,
+} from './project/project.ts';
+export { readPartLine, type PartChip, type PartReading } from './project/part-line.ts';
+
+// Matching stock to projects
+export {
+  CLEAR_GRADE,
+  DEFAULT_OFFCUT,
+  OFFCUT_ID,
+  type MatchBoard,
+  type MatchInstance,
+  type MatchPart,
+  type MatchPlan,
+  type Missing,
+  type OffcutRule,
+  type Placement,
+  type PlanStatus,
+} from './match/instance.ts';
+export { matchSteps, solveMatch, type MatchStep } from './match/solve.ts';
+export { verifyPlan } from './match/verify-plan.ts';
+export {
+  basisOf,
+  nearestMiss,
+  piecesFor,
+  planForProject,
+  projectInstance,
+  showFaceOf,
+  worthPerM2,
+  type NearestMiss,
+} from './match/project-instance.ts';
+
+// The shop floor
+export { cutSheet, type CutSheet, type SheetCut } from './shop/cut-sheet.ts';
+
+// The shop document, and changes to it
+export {
+  DEFAULT_SETTINGS,
+  emptyShop,
+  SHOP_FORMAT,
+  SHOP_VERSION,
+  type ShopDocument,
+  type ShopSettings,
+} from './exchange/shop-document.ts';
+export { readShop, type DocumentFault } from './exchange/read-shop.ts';
+export {
+  applyChange,
+  applyDelta,
+  changeBetween,
+  deltaBetween,
+  inverse,
+  isEmptyDelta,
+  noDelta,
+  type Delta,
+  type ShopChange,
+} from './exchange/change.ts';

@@ -1,0 +1,139 @@
+/**
+ * The cut sheet of one piece: the cuts of a plan in sawing order. Distances are measured on the
+ * workpiece in hand, from its near end for crosscuts and from its upper edge (as drawn) for rips, to
+ * the line where the blade's edge stands; the blade takes the kerf on the waste side of the line, and a
+ * kerf between two parts is one cut.
+ */
+import type { Rect } from '../geometry/rectangle.ts';
+import { cutTree, type CutGroup } from '../match/cut-tree.ts';
+import type { School } from '../yield/estimate.ts';
+
+export interface SheetCut<P extends Rect> {
+  readonly number: number;
+  readonly kind: 'crosscut' | 'rip';
+  /** What lies on the saw: the board, `section 2`, `strip 2.1`. */
+  readonly workpiece: string;
+  /** From the near end (crosscut) or upper edge (rip) of the workpiece, mm. */
+  readonly atMm: number;
+  /** On which side of the line the blade runs. */
+  readonly blade: 'before the line' | 'beyond the line';
+  /** What the cut sets free: a part that is now finished, or the next workpiece. */
+  readonly frees: P | string | null;
+  /** The line on the board as drawn, mm. */
+  readonly line: { readonly x1: number; readonly y1: number; readonly x2: number; readonly y2: number };
+}
+
+export interface CutSheet<P extends Rect> {
+  readonly school: School;
+  readonly cuts: readonly SheetCut<P>[];
+}
+
+const TOLERANCE = 1e-6;
+
+interface Extent {
+  readonly x0: number;
+  readonly x1: number;
+  readonly y0: number;
+  readonly y1: number;
+}
+
+/** The cuts for placements on a board, or null when they can't be sawn in three stages. */
+export function cutSheet<P extends Rect>(
+  board: { readonly length: number; readonly width: number },
+  placements: readonly P[],
+  kerf: number,
+): CutSheet<P> | null {
+  const crosscut = cutTree(placements, kerf, 'crosscutFirst');
+  const rip = cutTree(placements, kerf, 'ripFirst');
+  const whole = { x0: 0, x1: board.length, y0: 0, y1: board.width };
+  const sheets = [crosscut, rip]
+    .filter((tree) => tree !== null)
+    .map((tree) => {
+      const cuts: SheetCut<P>[] = [];
+      cutGroups(tree.groups, whole, 'the board', '', kerf, cuts);
+      return { school: tree.school, cuts };
+    })
+    .sort((a, b) => a.cuts.length - b.cuts.length);
+  return sheets[0] ?? null;
+}
+
+function cutGroups<P extends Rect>(
+  groups: readonly CutGroup<P>[],
+  extent: Extent,
+  workpiece: string,
+  prefix: string,
+  kerf: number,
+  cuts: SheetCut<P>[],
+): void {
+  const axis = groups[0]?.axis ?? 'x';
+  const [begin, end] = axis === 'x' ? [extent.x0, extent.x1] : [extent.y0, extent.y1];
+  let cutUpTo = begin;
+  const named = groups.map((group, i) => nameOf(group, prefix === '' ? `${i + 1}` : `${prefix}.${i + 1}`));
+  groups.forEach((group, i) => {
+    const frees = named[i]?.frees ?? null;
+    if (group.from > cutUpTo + kerf + TOLERANCE || (i === 0 && group.from > begin + TOLERANCE)) {
+      push(cuts, axis, extent, workpiece, group.from - begin, 'before the line', null);
+    }
+    if (group.to < end - TOLERANCE) {
+      push(cuts, axis, extent, workpiece, group.to - begin, 'beyond the line', frees);
+      cutUpTo = group.to;
+    } else if (cuts.length > 0 && cuts[cuts.length - 1]?.workpiece === workpiece) {
+      cuts.push({ ...(cuts.pop() as SheetCut<P>), frees });
+    }
+  });
+  groups.forEach((group, i) => {
+    if (group.groups.length === 0) return;
+    const inner: Extent =
+      axis === 'x'
+        ? { ...extent, x0: group.from, x1: group.to }
+        : { ...extent, y0: group.from, y1: group.to };
+    const name = groups.length === 1 && spans(group, extent, axis) ? workpiece : (named[i]?.workpiece ?? '');
+    cutGroups(group.groups, inner, name, named[i]?.prefix ?? '', kerf, cuts);
+  });
+}
+
+const spans = <P extends Rect>(group: CutGroup<P>, extent: Extent, axis: 'x' | 'y'): boolean =>
+  axis === 'x'
+    ? group.from <= extent.x0 + TOLERANCE && group.to >= extent.x1 - TOLERANCE
+    : group.from <= extent.y0 + TOLERANCE && group.to >= extent.y1 - TOLERANCE;
+
+function nameOf<P extends Rect>(
+  group: CutGroup<P>,
+  prefix: string,
+): { frees: P | string; workpiece: string; prefix: string } {
+  const workpiece = `${group.axis === 'x' ? 'length' : 'strip'} ${prefix}`;
+  const only = group.placements.length === 1 ? group.placements[0] : undefined;
+  const done = only !== undefined && isFree(group);
+  return { frees: done ? only : workpiece, workpiece, prefix };
+}
+
+/** Whether a group's one placement needs no further cut: it fills the group in every later stage. */
+function isFree<P extends Rect>(group: CutGroup<P>): boolean {
+  return group.groups.length === 0;
+}
+
+function push<P extends Rect>(
+  cuts: SheetCut<P>[],
+  axis: 'x' | 'y',
+  extent: Extent,
+  workpiece: string,
+  atMm: number,
+  blade: SheetCut<P>['blade'],
+  frees: P | string | null,
+): void {
+  const place = (axis === 'x' ? extent.x0 : extent.y0) + atMm;
+  const line =
+    axis === 'x'
+      ? { x1: place, y1: extent.y0, x2: place, y2: extent.y1 }
+      : { x1: extent.x0, y1: place, x2: extent.x1, y2: place };
+  cuts.push({
+    number: cuts.length + 1,
+    kind: axis === 'x' ? 'crosscut' : 'rip',
+    workpiece,
+    atMm,
+    blade,
+    frees,
+    line,
+  });
+}
+
