@@ -14,6 +14,7 @@ export {
   formatMm,
   formatQuarters,
   inchParts,
+  MM_PER_INCH,
   parseLength,
   type InchParts,
   type LengthFault,

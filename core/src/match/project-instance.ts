@@ -5,7 +5,7 @@ import { areaMm2, type Rect } from '../geometry/rectangle.ts';
 import { roughSize, type Part, type PlannedCut, type Project, type ProjectPlan } from '../project/project.ts';
 import { blockedForGrade, type CuttingHabits } from '../yield/estimate.ts';
 import { longestClear } from '../yield/longest-clear.ts';
-import { DEFAULT_OFFCUT, type MatchBoard, type MatchInstance, type MatchPart, type MatchPlan } from './instance.ts';
+import { DEFAULT_OFFCUT, OFFCUT_ID, type MatchBoard, type MatchInstance, type MatchPart, type MatchPlan } from './instance.ts';
 
 /** Pieces that a project may be cut from: all that no other project has reserved. */
 export function piecesFor(project: Project, pieces: readonly Piece[]): Piece[] {
@@ -83,7 +83,14 @@ export function basisOf(instance: MatchInstance): string {
   return `${hash(2166136261)}${hash(40389)}`;
 }
 
-export function planForProject(plan: MatchPlan, basis: string): ProjectPlan {
+export function planForProject(plan: MatchPlan, instance: MatchInstance): ProjectPlan {
+  const touched = new Set(plan.placements.map((placed) => placed.boardId));
+  const cutInto = instance.boards
+    .filter((board) => touched.has(board.id))
+    .reduce((sum, board) => sum + board.length * board.width, 0);
+  const kept = plan.placements
+    .filter((placed) => placed.partId === OFFCUT_ID)
+    .reduce((sum, placed) => sum + placed.length * placed.width, 0);
   return {
     cuts: plan.placements.map(({ boardId, partId, unit, x, y, length, width }): PlannedCut => ({
       pieceId: boardId,
@@ -96,7 +103,10 @@ export function planForProject(plan: MatchPlan, basis: string): ProjectPlan {
     })),
     coverage: plan.coverage,
     missing: plan.missing.map(({ id, short }) => ({ partId: id, short })),
-    basis,
+    spentM2: (cutInto - kept) / 1e6,
+    atMostOver:
+      plan.boundProven && plan.bound !== null && plan.bound > 0 ? plan.consumed / plan.bound - 1 : null,
+    basis: basisOf(instance),
     accepted: false,
   };
 }

@@ -41,6 +41,10 @@ export interface ProjectPlan {
   readonly cuts: readonly PlannedCut[];
   readonly coverage: number;
   readonly missing: readonly { readonly partId: PartId; readonly short: number }[];
+  /** Face of the boards that it cuts into, less the offcuts it keeps, m². */
+  readonly spentM2: number;
+  /** By how much, at most, it spends more worth than the best full plan could (0.1 = 10 %); null if unknown. */
+  readonly atMostOver: number | null;
   /** A mark of the parts, pieces and habits that it was made from; when they change, it is out of date. */
   readonly basis: string;
   readonly accepted: boolean;

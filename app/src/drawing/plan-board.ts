@@ -1,0 +1,159 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { formatLength, fullWidth, speciesLabel, type Piece, type PlannedCut } from '@aldrek/core';
+import { inject } from '@angular/core';
+import { LENGTH_UNIT } from './length-unit';
+import { WoodFace } from './wood-face';
+
+let patterns = 0;
+
+/** A piece with the parts that a plan lays into it: waste hatched, offcuts dashed, parts outlined. */
+@Component({
+  selector: 'al-plan-board',
+  imports: [WoodFace],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <svg
+      [attr.width]="piece().length * pxPerMm() + 2"
+      [attr.height]="heightPx() + 2"
+      role="group"
+      [attr.aria-label]="spoken()"
+    >
+      <defs>
+        <pattern [id]="pattern" width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <line x1="0" y1="0" x2="0" y2="9" class="hatch" />
+        </pattern>
+      </defs>
+      <g transform="translate(1 1)">
+        <g alWoodFace [piece]="piece()" [pxPerMm]="pxPerMm()" />
+        <rect [attr.width]="piece().length * pxPerMm()" [attr.height]="heightPx()" [attr.fill]="'url(#' + pattern + ')'" />
+        @for (box of boxes(); track box.key) {
+          @if (box.offcut) {
+            <g>
+              <rect class="wood-again" [attr.x]="box.x" [attr.y]="box.y" [attr.width]="box.w" [attr.height]="box.h" />
+              <rect class="offcut" [attr.x]="box.x" [attr.y]="box.y" [attr.width]="box.w" [attr.height]="box.h" />
+              @if (box.text !== null) {
+                <text class="offcut-label" [attr.x]="box.x + box.w / 2" [attr.y]="box.y + box.h / 2">{{ box.text }}</text>
+              }
+            </g>
+          } @else {
+            <g
+              class="part"
+              [class.lit]="box.partId === lit()"
+              [attr.tabindex]="interactive() ? 0 : null"
+              [attr.role]="interactive() ? 'button' : 'img'"
+              [attr.aria-label]="box.spoken"
+              (pointerenter)="light(box.partId)"
+              (pointerleave)="light(null)"
+              (focus)="light(box.partId)"
+              (blur)="light(null)"
+            >
+              <rect [attr.x]="box.x" [attr.y]="box.y" [attr.width]="box.w" [attr.height]="box.h" />
+              <text [attr.x]="box.x + box.w / 2" [attr.y]="box.y + box.h / 2" [style.font-size.px]="box.font">{{ box.letter }}</text>
+            </g>
+          }
+        }
+      </g>
+    </svg>
+  `,
+  styles: `
+    :host {
+      display: block;
+    }
+    svg {
+      display: block;
+      overflow: visible;
+    }
+    .hatch {
+      stroke: rgb(60 45 25 / 0.42);
+      stroke-width: 1;
+    }
+    .wood-again {
+      fill: rgb(244 235 216 / 0.72);
+    }
+    .offcut {
+      fill: none;
+      stroke: #4b5a60;
+      stroke-width: 1.4;
+      stroke-dasharray: 5 3;
+    }
+    .offcut-label {
+      fill: #2c2415;
+      font-size: 12px;
+      text-anchor: middle;
+      dominant-baseline: central;
+    }
+    .part {
+      outline: none;
+    }
+    .part rect {
+      fill: #f0e2c6;
+      stroke: #1b55b0;
+      stroke-width: 1.8;
+    }
+    .part text {
+      fill: #123a7a;
+      font-weight: 700;
+      text-anchor: middle;
+      dominant-baseline: central;
+    }
+    .part.lit rect {
+      fill: #1b55b0;
+    }
+    .part.lit text {
+      fill: #ffffff;
+    }
+    .part:focus-visible rect {
+      stroke-width: 4;
+    }
+  `,
+})
+export class PlanBoard {
+  readonly piece = input.required<Piece>();
+  readonly cuts = input.required<readonly PlannedCut[]>();
+  readonly letters = input.required<ReadonlyMap<string, string>>();
+  readonly names = input.required<ReadonlyMap<string, string>>();
+  readonly pxPerMm = input.required<number>();
+  /** The part whose places are lit up. */
+  readonly lit = input<string | null>(null);
+  readonly interactive = input(true);
+  readonly litChange = output<string | null>();
+
+  private readonly unit = inject(LENGTH_UNIT);
+  protected readonly pattern = `waste-${++patterns}`;
+  protected readonly heightPx = computed(() => fullWidth(this.piece()) * this.pxPerMm());
+
+  protected readonly boxes = computed(() =>
+    this.cuts().map((cut) => {
+      const scale = this.pxPerMm();
+      const [w, h] = [cut.length * scale, cut.width * scale];
+      const offcut = cut.partId === 'offcut';
+      const size = `${formatLength(Math.floor(cut.length), this.unit())} × ${formatLength(Math.floor(cut.width), this.unit())}`;
+      const full = `offcut ${size}`;
+      const text = h < 15 ? null : w > full.length * 7 ? full : w > size.length * 7 ? size : null;
+      const letter = this.letters().get(cut.partId) ?? '?';
+      return {
+        key: `${cut.partId} ${cut.unit}`,
+        partId: cut.partId,
+        offcut,
+        x: cut.x * scale,
+        y: cut.y * scale,
+        w,
+        h,
+        letter,
+        text,
+        font: Math.max(9, Math.min(15, h - 4)),
+        spoken: `${letter}, ${this.names().get(cut.partId) ?? ''}, ${size}, at ${formatLength(cut.x, this.unit())} from the near end`,
+      };
+    }),
+  );
+
+  protected readonly spoken = computed(() => {
+    const piece = this.piece();
+    const parts = this.boxes().filter((box) => !box.offcut).length;
+    return `${piece.tag}, ${speciesLabel(piece)}: ${parts} parts cut from it`;
+  });
+
+  protected light(partId: string | null): void {
+    if (this.interactive()) this.litChange.emit(partId);
+  }
+}

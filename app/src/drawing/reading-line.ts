@@ -1,0 +1,153 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  input,
+  model,
+  output,
+  viewChild,
+} from '@angular/core';
+
+/** A stretch of the text that was understood or not, as the reader of the line gives it. */
+export interface LineMark {
+  readonly start: number;
+  readonly end: number;
+}
+
+interface Stretch {
+  readonly text: string;
+  readonly wrong: boolean;
+}
+
+/**
+ * A line that is read as it is typed: what is not understood is underlined where it stands. Enter hands
+ * it over, Shift Enter or a paste begins further lines, ↑ brings back earlier ones.
+ */
+@Component({
+  selector: 'al-reading-line',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="box" [class.wrong]="faults().length > 0">
+      <div class="backdrop" aria-hidden="true">
+        @for (stretch of stretches(); track $index) {<span [class.bad]="stretch.wrong">{{ stretch.text }}</span>}
+      </div>
+      <textarea
+        #field
+        spellcheck="false"
+        autocapitalize="off"
+        autocomplete="off"
+        [rows]="rows()"
+        [attr.aria-label]="label()"
+        [attr.aria-invalid]="faults().length > 0"
+        [attr.aria-describedby]="describedBy()"
+        [placeholder]="placeholder()"
+        [value]="text()"
+        (input)="text.set(field.value)"
+        (keydown)="key($event)"
+      ></textarea>
+    </div>
+  `,
+  styles: `
+    :host {
+      display: block;
+    }
+    .box {
+      position: relative;
+      border: 1.5px solid var(--line);
+      border-radius: 8px;
+      background: var(--raised);
+    }
+    .box:focus-within {
+      border-color: var(--blue);
+      box-shadow: 0 0 0 1.5px var(--blue);
+    }
+    textarea,
+    .backdrop {
+      box-sizing: border-box;
+      width: 100%;
+      min-height: 44px;
+      margin: 0;
+      padding: 9px 14px;
+      border: 0;
+      font: inherit;
+      font-size: 16.5px;
+      line-height: 25px;
+      letter-spacing: 0;
+      white-space: pre-wrap;
+      overflow-wrap: break-word;
+    }
+    textarea {
+      display: block;
+      position: relative;
+      resize: none;
+      background: transparent;
+      color: var(--ink);
+      outline: none;
+    }
+    textarea::placeholder {
+      color: var(--muted);
+      opacity: 1;
+    }
+    .backdrop {
+      position: absolute;
+      inset: 0;
+      overflow: hidden;
+      color: transparent;
+    }
+    .bad {
+      background: var(--hazard-tint);
+      box-shadow: inset 0 -2px 0 var(--hazard);
+      border-radius: 2px;
+    }
+    .bad:empty::after {
+      content: '\\00a0';
+    }
+  `,
+})
+export class ReadingLine {
+  readonly text = model('');
+  readonly label = input.required<string>();
+  readonly placeholder = input('');
+  readonly describedBy = input<string | null>(null);
+  readonly faults = input<readonly LineMark[]>([]);
+  readonly handed = output();
+  readonly left = output();
+  readonly earlier = output<-1 | 1>();
+
+  private readonly field = viewChild.required<ElementRef<HTMLTextAreaElement>>('field');
+  protected readonly rows = computed(() => Math.min(8, this.text().split('\n').length));
+
+  protected readonly stretches = computed((): Stretch[] => {
+    const text = this.text();
+    const stretches: Stretch[] = [];
+    let from = 0;
+    for (const { start, end } of this.faults()) {
+      if (start < from) continue;
+      stretches.push({ text: text.slice(from, start), wrong: false });
+      stretches.push({ text: text.slice(start, end), wrong: true });
+      from = end;
+    }
+    stretches.push({ text: text.slice(from), wrong: false });
+    return stretches;
+  });
+
+  focus(): void {
+    this.field().nativeElement.focus();
+  }
+
+  protected key(event: KeyboardEvent): void {
+    const many = this.text().includes('\n');
+    if (event.key === 'Enter' && !event.shiftKey && !event.isComposing) {
+      event.preventDefault();
+      this.handed.emit();
+    } else if (event.key === 'Escape') {
+      event.preventDefault();
+      this.field().nativeElement.blur();
+      this.left.emit();
+    } else if (!many && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
+      event.preventDefault();
+      this.earlier.emit(event.key === 'ArrowUp' ? -1 : 1);
+    }
+  }
+}

@@ -1,0 +1,21 @@
+import {
+  inject,
+  provideAppInitializer,
+  provideZonelessChangeDetection,
+  type ApplicationConfig,
+} from '@angular/core';
+import { provideRouter, withComponentInputBinding } from '@angular/router';
+import { provideServiceWorker } from '@angular/service-worker';
+import { LENGTH_UNIT } from '../drawing/length-unit';
+import { ShopStore } from '../state/shop.store';
+import { routes } from './routes';
+
+export const appConfig: ApplicationConfig = {
+  providers: [
+    provideZonelessChangeDetection(),
+    provideRouter(routes, withComponentInputBinding()),
+    provideServiceWorker('ngsw-worker.js', { registrationStrategy: 'registerWhenStable:30000' }),
+    { provide: LENGTH_UNIT, useFactory: () => inject(ShopStore).unit },
+    provideAppInitializer(() => inject(ShopStore).load()),
+  ],
+};

@@ -1,0 +1,45 @@
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { MAT_DIALOG_DATA, MatDialogClose, MatDialogContent, MatDialogTitle } from '@angular/material/dialog';
+import type { DocumentFault } from '@aldrek/core';
+
+interface Refused {
+  readonly name: string;
+  readonly faults: readonly DocumentFault[];
+}
+
+/** Why a file was not imported: each fault with its place. */
+@Component({
+  selector: 'al-import-faults',
+  imports: [MatDialogTitle, MatDialogContent, MatDialogClose],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h2 mat-dialog-title>{{ refused.name }} was not imported</h2>
+    <mat-dialog-content>
+      <p>Nothing in your shop has changed. Mend this in the file, then import it again:</p>
+      <ul>
+        @for (fault of refused.faults; track $index) {
+          <li>
+            <strong>{{ fault.place }}</strong
+            >: {{ fault.message }}
+          </li>
+        }
+      </ul>
+      <button class="btn strong" mat-dialog-close>Close</button>
+    </mat-dialog-content>
+  `,
+  styles: `
+    ul {
+      margin: 12px 0 20px;
+      padding-inline-start: 20px;
+      color: var(--ink);
+      display: grid;
+      gap: 6px;
+    }
+    p {
+      color: var(--ink);
+    }
+  `,
+})
+export class ImportFaults {
+  protected readonly refused = inject<Refused>(MAT_DIALOG_DATA);
+}

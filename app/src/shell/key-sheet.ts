@@ -1,0 +1,55 @@
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { MatDialogClose, MatDialogContent, MatDialogTitle } from '@angular/material/dialog';
+import { Keys } from './keys';
+
+/** All keys of the screen in view, on one sheet. */
+@Component({
+  selector: 'al-key-sheet',
+  imports: [MatDialogTitle, MatDialogContent, MatDialogClose],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h2 mat-dialog-title>Keys</h2>
+    <mat-dialog-content tabindex="0">
+      <div class="groups">
+        @for (group of groups; track group.title) {
+          <section>
+            <h3 class="label">{{ group.title }}</h3>
+            <dl>
+              @for (binding of group.bindings; track binding.does) {
+                <dt>{{ binding.shown }}</dt>
+                <dd>{{ binding.does }}</dd>
+              }
+            </dl>
+          </section>
+        }
+      </div>
+      <button class="btn" mat-dialog-close>Close <kbd>Esc</kbd></button>
+    </mat-dialog-content>
+  `,
+  styles: `
+    .groups {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 24px 40px;
+      margin-bottom: 20px;
+    }
+    dl {
+      display: grid;
+      grid-template-columns: auto 1fr;
+      gap: 6px 14px;
+      margin: 8px 0 0;
+      color: var(--ink);
+    }
+    dt {
+      font-weight: 650;
+      color: var(--blue);
+      white-space: nowrap;
+    }
+    dd {
+      margin: 0;
+    }
+  `,
+})
+export class KeySheet {
+  protected readonly groups = inject(Keys).sheet();
+}

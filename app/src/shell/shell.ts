@@ -1,0 +1,83 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { MatDialog } from '@angular/material/dialog';
+import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
+import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { mdiMenu, mdiRedo, mdiUndo, mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js';
+import { filter, map } from 'rxjs';
+import type { LengthUnit } from '@aldrek/core';
+import { Icon } from '../drawing/icon';
+import { ShopStore } from '../state/shop.store';
+import { Keys } from './keys';
+import { Scheme } from './scheme';
+import { ShopFiles } from './shop-files';
+import { STATIONS } from './stations';
+
+/** The frame of every screen: the stations on their chalk line, units, undo, and the shop's menu. */
+@Component({
+  selector: 'al-shell',
+  imports: [RouterOutlet, RouterLink, RouterLinkActive, MatMenu, MatMenuItem, MatMenuTrigger, Icon],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './shell.html',
+  styleUrl: './shell.scss',
+})
+export class Shell {
+  protected readonly store = inject(ShopStore);
+  protected readonly files = inject(ShopFiles);
+  protected readonly scheme = inject(Scheme);
+  private readonly router = inject(Router);
+  private readonly dialog = inject(MatDialog);
+
+  protected readonly stations = STATIONS;
+  protected readonly icons = { mdiMenu, mdiRedo, mdiUndo };
+  protected readonly schemeIcon = computed(() => (this.scheme.dark() ? mdiWhiteBalanceSunny : mdiWeatherNight));
+
+  private readonly url = toSignal(
+    this.router.events.pipe(
+      filter((event) => event instanceof NavigationEnd),
+      map((event) => event.urlAfterRedirects),
+    ),
+    { initialValue: '/rack' },
+  );
+  protected readonly here = computed(() =>
+    STATIONS.findIndex((station) => this.url().startsWith(station.path)),
+  );
+
+  constructor() {
+    inject(Keys).use({
+      title: 'Everywhere',
+      bindings: [
+        ...STATIONS.map((station, i) => ({
+          keys: [String(i + 1), `alt+${i + 1}`],
+          shown: `${i + 1} or Alt ${i + 1}`,
+          does: station.name,
+          run: () => void this.router.navigate([station.path]),
+        })),
+        { keys: ['ctrl+z'], shown: 'Ctrl Z', does: 'undo', run: () => this.store.undo() },
+        { keys: ['ctrl+y'], shown: 'Ctrl Y', does: 'redo', run: () => this.store.redo() },
+        { keys: ['u'], shown: 'U', does: 'mm or inch', run: () => this.switchUnit() },
+        { keys: ['?'], shown: '?', does: 'this sheet', run: () => void this.openKeySheet() },
+      ],
+    });
+    void this.files.openDemoIfAsked();
+  }
+
+  protected setUnit(unit: LengthUnit): void {
+    this.store.setUnit(unit);
+  }
+
+  private switchUnit(): undefined {
+    this.store.setUnit(this.store.unit() === 'mm' ? 'inch' : 'mm');
+  }
+
+  protected async openKeySheet(): Promise<void> {
+    const { KeySheet } = await import('./key-sheet');
+    this.dialog.open(KeySheet, { maxWidth: '860px' });
+  }
+
+  protected async pickFile(input: HTMLInputElement): Promise<void> {
+    const file = input.files?.[0];
+    if (file) await this.files.importShop(file);
+    input.value = '';
+  }
+}

@@ -1,0 +1,11 @@
+/** The stations, in the order of work. Their keys are their places in this list. */
+export interface Station {
+  readonly path: string;
+  readonly name: string;
+}
+
+export const STATIONS: readonly Station[] = [
+  { path: '/rack', name: 'Rack' },
+  { path: '/inspect', name: 'Inspect' },
+  { path: '/projects', name: 'Projects' },
+];

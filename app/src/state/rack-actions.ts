@@ -1,0 +1,66 @@
+import { Injectable, inject } from '@angular/core';
+import { nextTag, type Piece, type TallyReading } from '@aldrek/core';
+import { newId, ShopStore } from './shop.store';
+
+/** What can be done to pieces, each one step of undo. */
+@Injectable({ providedIn: 'root' })
+export class RackActions {
+  private readonly store = inject(ShopStore);
+
+  /** Adds the pieces of read tally lines; returns their ids. Lines with faults must be kept out. */
+  tally(readings: readonly TallyReading[]): string[] {
+    const taken = new Set(this.store.tags());
+    const added: Piece[] = [];
+    for (const reading of readings) {
+      if (!reading.piece) continue;
+      for (let i = 0; i < reading.count; i++) {
+        const wanted = reading.count === 1 ? reading.tag : null;
+        const tag = wanted !== null && !taken.has(wanted) ? wanted : nextTag(reading.piece.name, taken);
+        taken.add(tag);
+        added.push({ ...reading.piece, id: newId(), tag, findings: [] });
+      }
+    }
+    const shop = this.store.shop();
+    const what = added.length === 1 ? (added[0]?.tag ?? '') : `${added.length} pieces`;
+    this.store.change(`tally ${what}`, { ...shop, pieces: [...shop.pieces, ...added] });
+    return added.map((piece) => piece.id);
+  }
+
+  /** Rewrites a piece from a tally line; its findings stay, moved onto the new size by the drawing. */
+  rewrite(piece: Piece, reading: TallyReading): void {
+    if (!reading.piece) return;
+    const { widthFar: _old, ...rest } = piece;
+    const tag = reading.tag !== null && !this.isTaken(reading.tag, piece.id) ? reading.tag : piece.tag;
+    this.store.updatePiece(`edit ${piece.tag}`, { ...rest, ...reading.piece, tag });
+  }
+
+  isTaken(tag: string, butBy: string): boolean {
+    return this.store.pieces().some((piece) => piece.tag === tag && piece.id !== butBy);
+  }
+
+  duplicate(piece: Piece): string {
+    const id = newId();
+    const { reservedFor: _reserved, ...rest } = piece;
+    const copy: Piece = {
+      ...rest,
+      id,
+      tag: nextTag(piece.name, this.store.tags()),
+      findings: piece.findings.map((finding) => ({ ...finding, id: newId() })),
+    };
+    const shop = this.store.shop();
+    const at = shop.pieces.indexOf(piece) + 1;
+    const pieces = [...shop.pieces.slice(0, at), copy, ...shop.pieces.slice(at)];
+    this.store.change(`duplicate ${piece.tag}`, { ...shop, pieces });
+    return id;
+  }
+
+  remove(pieces: readonly Piece[]): void {
+    const gone = new Set(pieces.map((piece) => piece.id));
+    const shop = this.store.shop();
+    const what = pieces.length === 1 ? (pieces[0]?.tag ?? '') : `${pieces.length} pieces`;
+    this.store.change(`delete ${what}`, {
+      ...shop,
+      pieces: shop.pieces.filter((piece) => !gone.has(piece.id)),
+    });
+  }
+}

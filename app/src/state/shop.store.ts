@@ -1,0 +1,140 @@
+import { computed, inject, InjectionToken } from '@angular/core';
+import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
+import {
+  applyChange,
+  changeBetween,
+  emptyShop,
+  inverse,
+  isEmptyDelta,
+  type LengthUnit,
+  type Piece,
+  type Project,
+  type ShopChange,
+  type ShopDocument,
+} from '@aldrek/core';
+import { ShopRepository } from '../storage/shop-repository';
+
+export const SHOP_REPOSITORY = new InjectionToken('shop repository', {
+  providedIn: 'root',
+  factory: () => new ShopRepository(),
+});
+
+interface ShopState {
+  /** False until the shop has been read from this browser. */
+  readonly ready: boolean;
+  readonly shop: ShopDocument;
+  readonly done: readonly ShopChange[];
+  readonly undone: readonly ShopChange[];
+  /** The last thing that went wrong, in words for the user. */
+  readonly trouble: string | null;
+}
+
+const STARTING: ShopState = { ready: false, shop: emptyShop(), done: [], undone: [], trouble: null };
+
+/** The shop: every change goes through `change`, is drawn at once and stored behind it. */
+export const ShopStore = signalStore(
+  { providedIn: 'root' },
+  withState(STARTING),
+  withComputed(({ shop, done, undone }) => ({
+    pieces: computed(() => shop().pieces),
+    projects: computed(() => shop().projects),
+    unit: computed(() => shop().settings.unit),
+    habits: computed(() => shop().settings.habits),
+    pieceById: computed(() => new Map<string, Piece>(shop().pieces.map((piece) => [piece.id, piece]))),
+    projectById: computed(
+      () => new Map<string, Project>(shop().projects.map((project) => [project.id, project])),
+    ),
+    tags: computed(() => new Set(shop().pieces.map((piece) => piece.tag))),
+    undoLabel: computed(() => done()[done().length - 1]?.label ?? null),
+    redoLabel: computed(() => undone()[undone().length - 1]?.label ?? null),
+  })),
+  withMethods((store, repository = inject(SHOP_REPOSITORY)) => {
+    const otherTabs =
+      typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('aldrek-shop');
+
+    const stored = (work: Promise<void>): void => {
+      work.then(
+        () => otherTabs?.postMessage('changed'),
+        (error: unknown) =>
+          patchState(store, {
+            trouble: `This could not be stored in the browser (${String(error)}). Export the shop now, from the menu.`,
+          }),
+      );
+    };
+
+    const load = async (): Promise<void> => {
+      const { pieces, projects, settings, done, undone } = await repository.load();
+      patchState(store, {
+        ready: true,
+        shop: { ...emptyShop(), pieces, projects, settings },
+        done,
+        undone,
+      });
+    };
+    if (otherTabs) otherTabs.onmessage = () => void load();
+
+    return {
+      load,
+
+      /** Puts `after` in place of the shop, as one step of undo. */
+      change(label: string, after: ShopDocument): void {
+        const change = changeBetween(label, store.shop(), after);
+        if (isEmptyDelta(change.pieces) && isEmptyDelta(change.projects) && !change.settings) return;
+        patchState(store, { shop: after, done: [...store.done(), change], undone: [] });
+        stored(repository.record(change));
+      },
+
+      undo(): void {
+        const change = store.done()[store.done().length - 1];
+        if (!change) return;
+        patchState(store, {
+          shop: applyChange(store.shop(), inverse(change)),
+          done: store.done().slice(0, -1),
+          undone: [...store.undone(), change],
+        });
+        stored(repository.undo());
+      },
+
+      redo(): void {
+        const change = store.undone()[store.undone().length - 1];
+        if (!change) return;
+        patchState(store, {
+          shop: applyChange(store.shop(), change),
+          done: [...store.done(), change],
+          undone: store.undone().slice(0, -1),
+        });
+        stored(repository.redo());
+      },
+
+      setUnit(unit: LengthUnit): void {
+        const settings = { ...store.shop().settings, unit };
+        patchState(store, { shop: { ...store.shop(), settings } });
+        stored(repository.saveSettings(settings));
+      },
+
+      clearTrouble(): void {
+        patchState(store, { trouble: null });
+      },
+    };
+  }),
+  withMethods((store) => ({
+    updatePiece(label: string, piece: Piece): void {
+      const pieces = store.shop().pieces.map((old) => (old.id === piece.id ? piece : old));
+      store.change(label, { ...store.shop(), pieces });
+    },
+    updateProject(label: string, project: Project): void {
+      const projects = store.shop().projects.map((old) => (old.id === project.id ? project : old));
+      store.change(label, { ...store.shop(), projects });
+    },
+  })),
+);
+
+export type ShopStoreType = InstanceType<typeof ShopStore>;
+
+let lastStamp = 0;
+
+/** A fresh id for a record. Ids sort by when they were made, so stored records keep their order. */
+export function newId(): string {
+  lastStamp = Math.max(Date.now() * 1000, lastStamp + 1);
+  return `${lastStamp.toString(36)}-${crypto.randomUUID().slice(0, 8)}`;
+}

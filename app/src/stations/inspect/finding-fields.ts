@@ -1,0 +1,114 @@
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
+import {
+  FINDING_FACES,
+  findingKindFacts,
+  formatLength,
+  fullWidth,
+  parseLength,
+  type Finding,
+  type FindingFace,
+  type LengthUnit,
+  type Piece,
+} from '@aldrek/core';
+
+const SIZES = ['x', 'y', 'length', 'width', 'depth'] as const;
+type Size = (typeof SIZES)[number];
+
+const LABELS: Readonly<Record<Size, string>> = {
+  x: 'from near end',
+  y: 'from upper edge',
+  length: 'long',
+  width: 'wide',
+  depth: 'deep',
+};
+
+/** The selected finding's place and size as figures, each kept as soon as it is a length that fits. */
+@Component({
+  selector: 'al-finding-fields',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="fields">
+      @for (field of fields(); track field.size) {
+        <label class="field">
+          {{ field.label }}
+          <input
+            #entry
+            inputmode="decimal"
+            [value]="field.text"
+            [attr.aria-invalid]="fault()?.size === field.size"
+            [attr.aria-describedby]="fault()?.size === field.size ? 'finding-fault' : null"
+            (change)="write(field.size, entry)"
+          />
+        </label>
+      }
+      <label class="field">
+        shows on
+        <select #face [value]="finding().face" (change)="turn(face.value)">
+          @for (option of faces; track option) {
+            <option [value]="option" [selected]="option === finding().face">
+              {{ option === 'through' ? 'both, through' : 'face ' + option }}
+            </option>
+          }
+        </select>
+      </label>
+    </div>
+    @if (fault(); as found) {
+      <p class="fault" id="finding-fault" role="alert">{{ found.message }}</p>
+    }
+  `,
+  styles: `
+    .fields {
+      display: grid;
+      grid-template-columns: repeat(3, 1fr);
+      gap: 8px;
+    }
+    .fault {
+      margin-top: 6px;
+    }
+  `,
+})
+export class FindingFields {
+  readonly finding = input.required<Finding>();
+  readonly piece = input.required<Piece>();
+  readonly unit = input.required<LengthUnit>();
+  readonly changed = output<Finding>();
+
+  protected readonly faces = FINDING_FACES;
+  private readonly id = computed(() => this.finding().id);
+  protected readonly fault = linkedSignal<string, { size: Size; message: string } | null>({
+    source: this.id,
+    computation: () => null,
+  });
+  protected readonly fields = computed(() =>
+    SIZES.map((size) => {
+      const mm = this.finding()[size];
+      return { size, label: LABELS[size], text: mm === undefined ? '' : formatLength(mm, this.unit()) };
+    }),
+  );
+
+  protected write(size: Size, entry: HTMLInputElement): void {
+    const text = entry.value.trim();
+    const finding = this.finding();
+    if (size === 'depth' && text === '') {
+      const { depth: _depth, ...rest } = finding;
+      this.changed.emit(rest);
+      return;
+    }
+    const zero = (size === 'x' || size === 'y') && /^0+([.,]0+)?$/.test(text);
+    const length = zero ? { ok: true as const, value: 0 } : parseLength(text, this.unit());
+    const most = { x: this.piece().length, length: this.piece().length, y: fullWidth(this.piece()), width: fullWidth(this.piece()), depth: this.piece().thickness }[size];
+    if (!length.ok) this.fault.set({ size, message: `${findingKindFacts(finding.kind).name}, ${LABELS[size]}: ${length.fault.message}` });
+    else if (length.value > most) {
+      const limit = formatLength(most, this.unit());
+      this.fault.set({ size, message: `${LABELS[size]}: the piece has only ${limit} there` });
+    } else {
+      this.fault.set(null);
+      this.changed.emit({ ...finding, [size]: length.value });
+    }
+  }
+
+  protected turn(face: string): void {
+    const found = FINDING_FACES.find((option): option is FindingFace => option === face);
+    if (found) this.changed.emit({ ...this.finding(), face: found });
+  }
+}

@@ -1,0 +1,117 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal, viewChild } from '@angular/core';
+import { readPartLine, type Project } from '@aldrek/core';
+import { ReadingLine } from '../../drawing/reading-line';
+import { ProjectActions } from '../../state/project-actions';
+import { ShopStore } from '../../state/shop.store';
+
+/** The part line: parts of a project in the manner of the tally line. */
+@Component({
+  selector: 'al-part-bar',
+  imports: [ReadingLine],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="row">
+      <al-reading-line
+        [(text)]="text"
+        label="Part line"
+        describedBy="part-reading"
+        [faults]="marks()"
+        [placeholder]="placeholder()"
+        (handed)="hand()"
+      />
+      <button type="button" class="btn strong" [disabled]="good().length === 0" (click)="hand()">
+        {{ good().length > 1 ? 'Add ' + good().length : 'Add' }}
+      </button>
+    </div>
+    <div id="part-reading" class="reading" aria-live="polite">
+      @if (text().trim() === '') {
+        <span class="muted">how many, name, finished length × width × thickness, species, grade</span>
+      } @else {
+        @for (chip of lines()[0]?.reading?.chips ?? []; track chip.start + chip.kind) {
+          <span class="chip">{{ chip.text }}</span>
+        }
+        @for (line of faulty(); track line.offset) {
+          <span class="fault">{{ lines().length > 1 ? 'Line ' + line.number + ': ' : '' }}{{ line.reading.faults[0]?.message }}</span>
+        }
+      }
+    </div>
+  `,
+  styles: `
+    .row {
+      display: flex;
+      gap: 8px;
+      align-items: flex-start;
+    }
+    al-reading-line {
+      flex: 1;
+      min-width: 0;
+    }
+    .reading {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 4px 6px;
+      padding-top: 6px;
+      min-height: 24px;
+      font-size: 13px;
+    }
+    .chip {
+      padding: 2px 9px;
+      border-radius: 11px;
+      background: var(--blue-tint);
+      color: var(--blue);
+      font-weight: 600;
+    }
+  `,
+})
+export class PartBar {
+  readonly project = input.required<Project>();
+
+  private readonly store = inject(ShopStore);
+  private readonly actions = inject(ProjectActions);
+  private readonly line = viewChild.required(ReadingLine);
+  protected readonly text = signal('');
+
+  protected readonly placeholder = computed(() =>
+    this.store.unit() === 'mm' ? '4 leg 426 x 70 x 40 oak, hidden' : '4 leg 16 3/4 x 2 3/4 x 1 1/2 oak, hidden',
+  );
+  protected readonly lines = computed(() => {
+    let offset = 0;
+    return this.text()
+      .split('\n')
+      .map((text, i) => {
+        const line = { number: i + 1, text, offset, reading: readPartLine(text, this.store.unit()) };
+        offset += text.length + 1;
+        return line;
+      })
+      .filter((line) => line.text.trim() !== '');
+  });
+  protected readonly good = computed(() =>
+    this.lines().filter(({ reading }) => reading.part !== null && reading.faults.length === 0),
+  );
+  protected readonly faulty = computed(() => this.lines().filter((line) => !this.good().includes(line)));
+  protected readonly marks = computed(() =>
+    this.lines().flatMap(({ offset, reading }) =>
+      reading.faults
+        .filter((fault) => fault.end > fault.start)
+        .map((fault) => ({ start: offset + fault.start, end: offset + fault.end })),
+    ),
+  );
+
+  focus(): void {
+    this.line().focus();
+  }
+
+  protected hand(): void {
+    const good = this.good();
+    if (good.length === 0) return;
+    this.actions.addParts(
+      this.project(),
+      good.map((line) => line.reading),
+    );
+    this.text.set(
+      this.faulty()
+        .map((line) => line.text)
+        .join('\n'),
+    );
+  }
+}

@@ -1,0 +1,71 @@
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { fullWidth, hasMetal, speciesLabel, type Piece } from '@aldrek/core';
+import { LengthFigure } from '../../drawing/length-figure';
+import { WoodFace } from '../../drawing/wood-face';
+
+/** One piece in the rack: its strip, and its tag, species and size beside it. */
+@Component({
+  selector: 'al-piece-row',
+  imports: [WoodFace, LengthFigure],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <svg [attr.width]="widthPx() + 2" [attr.height]="heightPx() + 2" aria-hidden="true">
+      <g transform="translate(1 1)">
+        <g alWoodFace [piece]="piece()" [pxPerMm]="pxPerMm()" />
+      </g>
+    </svg>
+    <p>
+      <strong>{{ piece().tag }}</strong> <span class="muted">{{ species() }} {{ piece().name }}</span
+      ><br />
+      <al-length [mm]="piece().length" /> ×
+      <al-length [mm]="piece().width" />@if (piece().widthFar; as far) {<span>→<al-length [mm]="far" /></span>}
+      × <al-length [mm]="piece().thickness" />
+      @if (metal()) {
+        <span class="hazard">metal not cleared</span>
+      }
+      @if (piece().reservedFor !== undefined) {
+        <span class="reserved">reserved</span>
+      }
+    </p>
+  `,
+  styles: `
+    :host {
+      display: flex;
+      align-items: center;
+      position: relative;
+      height: 100%;
+    }
+    svg {
+      display: block;
+      flex: none;
+      margin-left: -1px;
+    }
+    p {
+      padding-left: 12px;
+      white-space: nowrap;
+      line-height: 1.28;
+    }
+    strong {
+      font-weight: 700;
+    }
+    .hazard {
+      margin-left: 6px;
+      font-size: 13px;
+    }
+    .reserved {
+      margin-left: 6px;
+      font-size: 13px;
+      font-weight: 600;
+      color: var(--blue);
+    }
+  `,
+})
+export class PieceRow {
+  readonly piece = input.required<Piece>();
+  readonly pxPerMm = input.required<number>();
+
+  protected readonly widthPx = computed(() => this.piece().length * this.pxPerMm());
+  protected readonly heightPx = computed(() => fullWidth(this.piece()) * this.pxPerMm());
+  protected readonly species = computed(() => speciesLabel(this.piece()));
+  protected readonly metal = computed(() => hasMetal(this.piece()));
+}

@@ -1,0 +1,13 @@
+import { Injectable, signal } from '@angular/core';
+import type { StackBy } from './stacks';
+
+/** How the rack is looked at. Kept while the app is open, so that coming back finds it as it was. */
+@Injectable({ providedIn: 'root' })
+export class RackView {
+  readonly by = signal<StackBy>('thickness');
+  readonly query = signal('');
+  readonly zoom = signal(1);
+  readonly cursor = signal(900);
+  readonly selectedId = signal<string | null>(null);
+  readonly editingId = signal<string | null>(null);
+}

@@ -1,0 +1,230 @@
+import { CdkVirtualForOf, CdkVirtualScrollViewport, VIRTUAL_SCROLL_STRATEGY } from '@angular/cdk/scrolling';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  ElementRef,
+  inject,
+  signal,
+  viewChild,
+} from '@angular/core';
+import { Router } from '@angular/router';
+import { boardFeet, fullWidth, M3_PER_BOARD_FOOT, pieceVolumeM3, type Piece } from '@aldrek/core';
+import { Ruler } from '../../drawing/ruler';
+import { fitScale, scaleNote } from '../../drawing/scale';
+import { pieceInWords } from '../../drawing/spoken';
+import { Keys } from '../../shell/keys';
+import { ShopFiles } from '../../shell/shop-files';
+import { RackActions } from '../../state/rack-actions';
+import { ShopStore } from '../../state/shop.store';
+import { KnownHeightsScroll } from './known-heights-scroll';
+import { PieceRow } from './piece-row';
+import { searchPieces } from './rack-search';
+import { RackView } from './rack-view';
+import { rackRows, STACK_BY, STACK_NAMES, stacksOf, type RackRow, type StackBy } from './stacks';
+import { TallyBar } from './tally-bar';
+
+/** Room for tag and size beside the longest strip, px. */
+const LABEL_ROOM = 250;
+const ZOOM_STEP = 1.25;
+
+/** The Rack: every piece to one scale under one ruler, and the tally line beneath. */
+@Component({
+  selector: 'al-rack',
+  imports: [CdkVirtualScrollViewport, CdkVirtualForOf, Ruler, PieceRow, TallyBar],
+  providers: [{ provide: VIRTUAL_SCROLL_STRATEGY, useClass: KnownHeightsScroll }],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './rack.html',
+  styleUrl: './rack.scss',
+})
+export class Rack {
+  protected readonly store = inject(ShopStore);
+  protected readonly files = inject(ShopFiles);
+  protected readonly view = inject(RackView);
+  private readonly actions = inject(RackActions);
+  private readonly router = inject(Router);
+  private readonly scroll = inject(VIRTUAL_SCROLL_STRATEGY) as KnownHeightsScroll;
+  private readonly bench = viewChild<ElementRef<HTMLElement>>('bench');
+  private readonly searchField = viewChild<ElementRef<HTMLInputElement>>('search');
+  private readonly tally = viewChild.required(TallyBar);
+
+  protected readonly stackBy = STACK_BY;
+  protected readonly stackNames = STACK_NAMES;
+  private readonly benchPx = signal(900);
+
+  protected readonly found = searchPieces(this.store.pieces, this.view.query);
+  private readonly stacks = computed(() => stacksOf(this.found(), this.view.by(), this.store.unit()));
+  private readonly longest = computed(() => this.store.pieces().reduce((most, piece) => Math.max(most, piece.length), 600));
+
+  protected readonly pxPerMm = computed(() => {
+    const room = Math.max(120, this.benchPx() - Math.min(LABEL_ROOM, this.benchPx() * 0.5));
+    return fitScale(this.longest(), room) * this.view.zoom();
+  });
+  /** The ruler runs on over the labels, so that it ends with the bench. */
+  protected readonly rulerMm = computed(() => Math.max(this.longest(), (this.benchPx() - 2) / this.pxPerMm()));
+  protected readonly widthPx = computed(() => Math.max(this.benchPx() - 2, this.longest() * this.pxPerMm() + LABEL_ROOM));
+  protected readonly scaleNote = computed(() => scaleNote(this.pxPerMm()));
+  protected readonly rows = computed(() => rackRows(this.stacks(), this.pxPerMm()));
+  private readonly order = computed(() => this.rows().flatMap((row) => (row.kind === 'piece' ? [row.piece] : [])));
+
+  protected readonly selected = computed(() => this.store.pieceById().get(this.view.selectedId() ?? '') ?? null);
+  protected readonly editing = computed(() => this.store.pieceById().get(this.view.editingId() ?? '') ?? null);
+  private readonly lengths = computed(() => Float64Array.from(this.found(), (piece) => piece.length).sort());
+  protected readonly reach = computed(() => this.found().length - countBelow(this.lengths(), this.view.cursor()));
+  protected readonly totals = computed(() => {
+    const pieces = this.found();
+    const volume = pieces.reduce((sum, piece) => sum + pieceVolumeM3(piece), 0);
+    const area = pieces.reduce((sum, piece) => sum + (piece.length * fullWidth(piece)) / 1e6, 0);
+    return { count: pieces.length, volume, area, boardFeet: volume / M3_PER_BOARD_FOOT };
+  });
+  protected readonly totalsSource = computed(
+    () =>
+      `Length × middle width × thickness as found, added over ${this.found().length} pieces. ` +
+      `1 board foot = 144 in³, so a board of 1 m × 100 × 25 mm is ${boardFeet(1000, 100, 25).toFixed(2)} bf.`,
+  );
+
+  constructor() {
+    effect(() => this.scroll.setHeights(this.rows().map((row) => row.height)));
+    const watcher = new ResizeObserver(([entry]) => {
+      if (entry && entry.contentRect.width > 0) this.benchPx.set(entry.contentRect.width);
+    });
+    inject(DestroyRef).onDestroy(() => watcher.disconnect());
+    effect(() => {
+      watcher.disconnect();
+      const bench = this.bench()?.nativeElement;
+      if (bench) watcher.observe(bench);
+    });
+    afterNextRender(() => {
+      const id = this.view.selectedId();
+      if (id !== null) this.reveal(id);
+    });
+    this.useKeys();
+  }
+
+  protected tallyFirst(): void {
+    this.tally().focus();
+  }
+
+  protected stack(by: StackBy): void {
+    const apply = (): void => this.view.by.set(by);
+    const calm = matchMedia('(prefers-reduced-motion: reduce)').matches;
+    if (!calm && 'startViewTransition' in document && this.found().length < 400) {
+      document.startViewTransition(async () => {
+        apply();
+        await new Promise((resolve) => requestAnimationFrame(resolve));
+      });
+    } else apply();
+  }
+
+  protected rowId(_index: number, row: RackRow): string {
+    return row.id;
+  }
+
+  protected spoken(piece: Piece): string {
+    return pieceInWords(piece, this.store.unit());
+  }
+
+  protected zoomBy(steps: -1 | 1): void {
+    this.view.zoom.update((zoom) => Math.min(12, Math.max(1, zoom * ZOOM_STEP ** steps)));
+  }
+
+  protected point(event: PointerEvent): void {
+    const bench = this.bench()?.nativeElement;
+    if (!bench || event.pointerType === 'touch') return;
+    const mm = (event.clientX - bench.getBoundingClientRect().left + bench.scrollLeft) / this.pxPerMm();
+    this.view.cursor.set(Math.round(Math.min(this.rulerMm(), Math.max(0, mm))));
+  }
+
+  protected select(piece: Piece): void {
+    this.view.selectedId.set(piece.id);
+  }
+
+  protected inspect(piece: Piece): void {
+    void this.router.navigate(['/inspect', piece.id]);
+  }
+
+  protected edit(piece: Piece): void {
+    this.view.editingId.set(piece.id);
+  }
+
+  protected duplicate(piece: Piece): void {
+    const id = this.actions.duplicate(piece);
+    this.view.selectedId.set(id);
+    setTimeout(() => this.reveal(id));
+  }
+
+  protected remove(piece: Piece): void {
+    const order = this.order();
+    const index = order.indexOf(piece);
+    this.actions.remove([piece]);
+    this.view.selectedId.set((order[index + 1] ?? order[index - 1])?.id ?? null);
+  }
+
+  protected added(ids: readonly string[]): void {
+    const id = ids[0];
+    if (id === undefined) return;
+    this.view.selectedId.set(id);
+    setTimeout(() => this.reveal(id));
+  }
+
+  private reveal(id: string): void {
+    const index = this.rows().findIndex((row) => row.id === id);
+    if (index >= 0) this.scroll.reveal(index);
+  }
+
+  private move(step: number): undefined {
+    const order = this.order();
+    const at = order.findIndex((piece) => piece.id === this.view.selectedId());
+    const next = order[at < 0 ? 0 : Math.min(order.length - 1, Math.max(0, at + step))];
+    if (next) {
+      this.select(next);
+      this.reveal(next.id);
+    }
+  }
+
+  /** Runs on the selected piece, or leaves the key alone when there is none. */
+  private onSelected(work: (piece: Piece) => void): () => boolean {
+    return () => {
+      const piece = this.selected();
+      if (!piece) return false;
+      work(piece);
+      return true;
+    };
+  }
+
+  private useKeys(): void {
+    inject(Keys).use({
+      title: 'Rack',
+      bindings: [
+        { keys: ['t'], shown: 'T', does: 'write on the tally line', run: () => this.tally().focus() },
+        { keys: ['/'], shown: '/', does: 'search', run: () => this.searchField()?.nativeElement.focus() },
+        { keys: ['ArrowDown'], shown: '↓', does: 'next piece', run: () => this.move(1) },
+        { keys: ['ArrowUp'], shown: '↑', does: 'piece before', run: () => this.move(-1) },
+        { keys: ['Enter', 'i'], shown: 'I or Enter', does: 'inspect the piece', run: (event) => (event.key === 'Enter' && isOnControl(event) ? false : this.onSelected((piece) => this.inspect(piece))()) },
+        { keys: ['e'], shown: 'E', does: 'edit it on the tally line', run: this.onSelected((piece) => this.edit(piece)) },
+        { keys: ['d'], shown: 'D', does: 'duplicate it', run: this.onSelected((piece) => this.duplicate(piece)) },
+        { keys: ['Delete', 'Backspace'], shown: 'Delete', does: 'delete it', run: this.onSelected((piece) => this.remove(piece)) },
+        { keys: ['+', '='], shown: '+', does: 'larger scale', run: () => this.zoomBy(1) },
+        { keys: ['-'], shown: '−', does: 'smaller scale', run: () => this.zoomBy(-1) },
+      ],
+    });
+  }
+}
+
+const isOnControl = (event: KeyboardEvent): boolean =>
+  event.target instanceof HTMLElement && event.target.closest('button, a, input') !== null;
+
+/** How many of the sorted lengths are below `mm`. */
+function countBelow(sorted: Float64Array, mm: number): number {
+  let low = 0;
+  let high = sorted.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if ((sorted[middle] ?? 0) < mm) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}

@@ -1,0 +1,111 @@
+/** How pieces lie in the rack: sorted into stacks, as rows of known height. */
+import {
+  formatLength,
+  fullWidth,
+  pieceVolumeM3,
+  speciesName,
+  type LengthUnit,
+  type Piece,
+} from '@aldrek/core';
+
+export const STACK_BY = ['thickness', 'species', 'length', 'place', 'find'] as const;
+export type StackBy = (typeof STACK_BY)[number];
+
+export const STACK_NAMES: Readonly<Record<StackBy, string>> = {
+  thickness: 'Thickness',
+  species: 'Species',
+  length: 'Length',
+  place: 'Place',
+  find: 'Find',
+};
+
+export interface Stack {
+  readonly key: string;
+  readonly title: string;
+  readonly pieces: readonly Piece[];
+  readonly areaM2: number;
+  readonly volumeM3: number;
+}
+
+/** Upper limits of the thickness stacks, mm: veneers, boards, planks, beams. */
+const THICKNESS_LIMITS = [12, 17.5, 21.5, 25.5, 32.5, 45, 60];
+const LENGTH_LIMITS = [300, 600, 900, 1200, 1800, 2400, 3600];
+
+interface Key {
+  readonly order: number | string;
+  readonly title: string;
+}
+
+/** Sorts pieces into stacks; in each the longest lies on top. */
+export function stacksOf(pieces: readonly Piece[], by: StackBy, unit: LengthUnit): Stack[] {
+  const found = new Map<string, { key: Key; pieces: Piece[] }>();
+  for (const piece of pieces) {
+    const key = keyOf(piece, by, unit);
+    const stack = found.get(key.title);
+    if (stack) stack.pieces.push(piece);
+    else found.set(key.title, { key, pieces: [piece] });
+  }
+  return [...found.values()]
+    .sort((a, b) => compareKeys(a.key.order, b.key.order))
+    .map(({ key, pieces: own }) => ({
+      key: key.title,
+      title: key.title,
+      pieces: own.sort(longestFirst),
+      areaM2: own.reduce((sum, piece) => sum + (piece.length * fullWidth(piece)) / 1e6, 0),
+      volumeM3: own.reduce((sum, piece) => sum + pieceVolumeM3(piece), 0),
+    }));
+}
+
+function compareKeys(a: number | string, b: number | string): number {
+  return typeof a === 'number' && typeof b === 'number' ? a - b : String(a).localeCompare(String(b));
+}
+
+const longestFirst = (a: Piece, b: Piece): number =>
+  b.length - a.length || fullWidth(b) - fullWidth(a) || a.tag.localeCompare(b.tag, 'en', { numeric: true });
+
+function keyOf(piece: Piece, by: StackBy, unit: LengthUnit): Key {
+  switch (by) {
+    case 'thickness':
+      return band(piece.thickness, THICKNESS_LIMITS, unit, 'thick');
+    case 'length':
+      return band(piece.length, LENGTH_LIMITS, unit, 'long');
+    case 'species':
+      return { order: speciesName(piece.species), title: speciesName(piece.species) };
+    case 'place':
+      return piece.place === '' ? { order: '\uffff', title: 'no place noted' } : { order: piece.place, title: piece.place };
+    case 'find':
+      return piece.find === '' ? { order: '\uffff', title: 'no find noted' } : { order: piece.find, title: piece.find };
+  }
+}
+
+function band(mm: number, limits: readonly number[], unit: LengthUnit, word: string): Key {
+  const name = unit === 'mm' ? 'mm' : 'in';
+  const index = limits.findIndex((limit) => mm <= limit);
+  const size = (value: number): string => formatLength(value, unit);
+  if (index === 0) return { order: 0, title: `up to ${size(limits[0] ?? 0)} ${name} ${word}` };
+  if (index < 0) return { order: 99, title: `over ${size(limits[limits.length - 1] ?? 0)} ${name} ${word}` };
+  return { order: index, title: `${size(limits[index - 1] ?? 0)} – ${size(limits[index] ?? 0)} ${name} ${word}` };
+}
+
+export type RackRow =
+  | { readonly kind: 'head'; readonly id: string; readonly stack: Stack; readonly height: number }
+  | { readonly kind: 'piece'; readonly id: string; readonly piece: Piece; readonly index: number; readonly height: number };
+
+const HEAD_HEIGHT = 44;
+/** A row is at least this high, so that a thumb finds it. */
+const LEAST_ROW = 44;
+const ROW_GAP = 10;
+
+/** The stacks as rows, top to bottom, each with its height at a scale. */
+export function rackRows(stacks: readonly Stack[], pxPerMm: number): RackRow[] {
+  const rows: RackRow[] = [];
+  let index = 0;
+  for (const stack of stacks) {
+    rows.push({ kind: 'head', id: `head ${stack.key}`, stack, height: HEAD_HEIGHT });
+    for (const piece of stack.pieces) {
+      const height = Math.max(LEAST_ROW, Math.ceil(fullWidth(piece) * pxPerMm) + ROW_GAP);
+      rows.push({ kind: 'piece', id: piece.id, piece, index: index++, height });
+    }
+  }
+  return rows;
+}

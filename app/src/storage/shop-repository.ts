@@ -1,0 +1,112 @@
+import { inverse, type Delta, type ShopChange, type ShopDocument } from '@aldrek/core';
+import type { EntityTable } from 'dexie';
+import { ShopDb } from './shop-db';
+
+/** Older changes than this many are forgotten by undo; the shop itself keeps everything. */
+const JOURNAL_LENGTH = 300;
+
+export interface StoredShop {
+  readonly pieces: ShopDocument['pieces'];
+  readonly projects: ShopDocument['projects'];
+  readonly settings: ShopDocument['settings'];
+  /** Changes that undo can take back, oldest first. */
+  readonly done: readonly ShopChange[];
+  /** Changes that redo can do again, the next one last. */
+  readonly undone: readonly ShopChange[];
+}
+
+/** Reads and writes the shop and its journal; each change in one transaction, in the order given. */
+export class ShopRepository {
+  private queue: Promise<void> = Promise.resolve();
+
+  constructor(private readonly db = new ShopDb()) {}
+
+  async load(): Promise<StoredShop> {
+    await this.queue;
+    const [pieces, projects, settings, journal] = await Promise.all([
+      this.db.pieces.toArray(),
+      this.db.projects.toArray(),
+      this.db.loadSettings(),
+      this.db.journal.orderBy('seq').toArray(),
+    ]);
+    return {
+      pieces,
+      projects,
+      settings,
+      done: journal.filter((entry) => !entry.undone).map((entry) => entry.change),
+      undone: journal
+        .filter((entry) => entry.undone)
+        .map((entry) => entry.change)
+        .reverse(),
+    };
+  }
+
+  /** Stores a new change; what had been undone can't be done again after it. */
+  record(change: ShopChange): Promise<void> {
+    return this.inOrder(async () => {
+      await this.write(change);
+      await this.db.journal.filter((entry) => entry.undone).delete();
+      await this.db.journal.add({ change, undone: false });
+      const tooMany = (await this.db.journal.count()) - JOURNAL_LENGTH;
+      if (tooMany > 0) await this.db.journal.orderBy('seq').limit(tooMany).delete();
+    });
+  }
+
+  undo(): Promise<void> {
+    return this.inOrder(async () => {
+      const last = await this.db.journal
+        .orderBy('seq')
+        .reverse()
+        .filter((entry) => !entry.undone)
+        .first();
+      if (!last) return;
+      await this.write(inverse(last.change));
+      await this.db.journal.put({ ...last, undone: true });
+    });
+  }
+
+  redo(): Promise<void> {
+    return this.inOrder(async () => {
+      const next = await this.db.journal
+        .orderBy('seq')
+        .filter((entry) => entry.undone)
+        .first();
+      if (!next) return;
+      await this.write(next.change);
+      await this.db.journal.put({ ...next, undone: false });
+    });
+  }
+
+  /** The unit is how the user reads lengths, not a change of the shop: it is not journalled. */
+  saveSettings(settings: ShopDocument['settings']): Promise<void> {
+    return this.inOrder(async () => {
+      await this.db.settings.put({ key: 'settings', value: settings });
+    });
+  }
+
+  private inOrder(work: () => Promise<void>): Promise<void> {
+    const { db } = this;
+    const next = this.queue.then(() =>
+      db.transaction('rw', [db.pieces, db.projects, db.journal, db.settings], work),
+    );
+    this.queue = next.catch(() => undefined);
+    return next;
+  }
+
+  private async write(change: ShopChange): Promise<void> {
+    await writeDelta(this.db.pieces, change.pieces);
+    await writeDelta(this.db.projects, change.projects);
+    if (change.settings) await this.db.settings.put({ key: 'settings', value: change.settings[1] });
+  }
+}
+
+async function writeDelta<T extends { readonly id: string }>(
+  table: EntityTable<T, 'id'>,
+  delta: Delta<T>,
+): Promise<void> {
+  if (delta.removed.length > 0) {
+    await table.bulkDelete(delta.removed.map((record) => record.id) as never[]);
+  }
+  const puts = [...delta.updated.map(([, after]) => after), ...delta.added];
+  if (puts.length > 0) await table.bulkPut(puts);
+}
