@@ -79,7 +79,16 @@ export async function ensureInstalled() {
 
 /** Builds the app and bundles the server when their sources have changed. */
 export async function ensureBuilt() {
-  const sources = ['app', 'core/src', 'server/src', 'demo', 'angular.json', 'tsconfig.base.json', 'package-lock.json', 'scripts'];
+  const sources = [
+    'app',
+    'core/src',
+    'server/src',
+    'demo',
+    'angular.json',
+    'tsconfig.base.json',
+    'package-lock.json',
+    'scripts',
+  ];
   return once('build', sources, 'dist/app/browser/index.html', async () => {
     console.error('Building…');
     const code = await run(process.execPath, [tool('ng'), 'build']);

@@ -7,6 +7,11 @@ command(async () => {
   await ensureInstalled();
   await ensureBuilt();
   process.exit(
-    await run(process.execPath, ['--import', 'tsx', join(root, 'server/src/main.ts'), ...process.argv.slice(2)]),
+    await run(process.execPath, [
+      '--import',
+      'tsx',
+      join(root, 'server/src/main.ts'),
+      ...process.argv.slice(2),
+    ]),
   );
 });

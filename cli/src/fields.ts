@@ -6,7 +6,13 @@ export class InputError extends Error {}
 export type Json = Readonly<Record<string, unknown>>;
 
 const kindOf = (value: unknown): string =>
-  value === undefined ? 'nothing' : value === null ? 'null' : Array.isArray(value) ? 'a list' : `${typeof value} ${JSON.stringify(value).slice(0, 40)}`;
+  value === undefined
+    ? 'nothing'
+    : value === null
+      ? 'null'
+      : Array.isArray(value)
+        ? 'a list'
+        : `${typeof value} ${JSON.stringify(value).slice(0, 40)}`;
 
 const wrong = (field: string, expected: string, value: unknown): never => {
   throw new InputError(`${field}: expected ${expected}, got ${kindOf(value)}`);

@@ -21,7 +21,11 @@ describe('yield', () => {
   });
 
   it('reckons a piece for a grade', () => {
-    const piece = { length: 480, width: 96, findings: [{ kind: 'knot', x: 200, y: 0, length: 40, width: 96 }] };
+    const piece = {
+      length: 480,
+      width: 96,
+      findings: [{ kind: 'knot', x: 200, y: 0, length: 40, width: 96 }],
+    };
     const ask = { piece, kerf: 4, minLength: 80, minWidth: 24 };
     expect(run(['yield'], { ...ask, grade: 'character' })['ripFirstArea']).toBe(480 * 96);
     expect(run(['yield'], { ...ask, grade: 'clear' })['ripFirstArea']).toBe(440 * 96);
@@ -34,12 +38,39 @@ describe('match', () => {
     jointAllowance: 1,
     offcut: { minLength: 300, minWidth: 50, credit: 0.7 },
     boards: [
-      { id: 'a', length: 2000, width: 120, thickness: 22, species: 'oak', value: 30, defects: [{ kind: 'knot', x: 900, y: 20, length: 30, width: 30 }] },
+      {
+        id: 'a',
+        length: 2000,
+        width: 120,
+        thickness: 22,
+        species: 'oak',
+        value: 30,
+        defects: [{ kind: 'knot', x: 900, y: 20, length: 30, width: 30 }],
+      },
       { id: 'b', length: 1500, width: 90, thickness: 22, species: 'pine', value: 10, defects: [] },
     ],
     parts: [
-      { id: 'rail', type: 'solid', length: 880, width: 100, thickness: 20, qty: 2, grade: 'clear', species: ['oak'] },
-      { id: 'cleat', type: 'solid', length: 400, width: 40, thickness: 20, qty: 3, grade: 'hidden', species: 'any', note: 'ignored' },
+      {
+        id: 'rail',
+        type: 'solid',
+        length: 880,
+        width: 100,
+        thickness: 20,
+        qty: 2,
+        grade: 'clear',
+        species: ['oak'],
+      },
+      {
+        id: 'cleat',
+        type: 'solid',
+        length: 400,
+        width: 40,
+        thickness: 20,
+        qty: 3,
+        grade: 'hidden',
+        species: 'any',
+        note: 'ignored',
+      },
     ],
   };
 
@@ -59,7 +90,10 @@ describe('reckon', () => {
   });
 
   it('measures and weighs', () => {
-    expect(run(['reckon', 'boardFeet'], { length: 2438.4, width: 203.2, thickness: 25.4 })['bf']).toBeCloseTo(5.3333, 4);
+    expect(run(['reckon', 'boardFeet'], { length: 2438.4, width: 203.2, thickness: 25.4 })['bf']).toBeCloseTo(
+      5.3333,
+      4,
+    );
     const top = { length: 1600, width: 800, thickness: 40, density: 760 };
     expect(run(['reckon', 'weight'], top)['kg']).toBeCloseTo(38.91, 2);
   });
@@ -73,7 +107,11 @@ describe('bad input', () => {
     [JSON.stringify({ ...board, blocked: [{ x: 0 }] }), ['yield'], 'blocked[0].y: expected a number'],
     [JSON.stringify({ piece: {}, grade: 'best' }), ['yield'], 'grade: expected one of clear'],
     ['{}', ['match'], 'boards: expected a list'],
-    ['{"boards":[],"parts":[{"id":"a","type":"round"}]}', ['match'], 'parts[0].type: expected one of solid, panel'],
+    [
+      '{"boards":[],"parts":[{"id":"a","type":"round"}]}',
+      ['match'],
+      'parts[0].type: expected one of solid, panel',
+    ],
     ['{"boards":[],"parts":[],"kerf":3}', ['match', '--seconds', 'soon'], '--seconds: expected a number'],
     ['{}', ['reckon', 'tea'], 'reckon: expected one of parseLength'],
     ['{"text":"wide"}', ['reckon', 'parseLength'], 'text: expected a length'],
@@ -83,7 +121,7 @@ describe('bad input', () => {
     try {
       runVerb(args, text);
     } catch (error) {
-      expect(String((error as Error).message)).toContain(message);
+      expect((error as Error).message).toContain(message);
       expect((error as Error).message).not.toContain('\n');
     }
   });

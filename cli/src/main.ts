@@ -25,7 +25,9 @@ function parse(text: string): Json {
   try {
     raw = JSON.parse(text);
   } catch (error) {
-    throw new InputError(`input: expected JSON, ${error instanceof Error ? error.message.replace(/\s+/g, ' ') : 'got something else'}`);
+    throw new InputError(
+      `input: expected JSON, ${error instanceof Error ? error.message.replace(/\s+/g, ' ') : 'got something else'}`,
+    );
   }
   return objectAt(raw, 'input');
 }

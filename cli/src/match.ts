@@ -10,7 +10,16 @@ import {
 import { InputError, listAt, numberAt, numberOr, objectAt, oneOf, textAt, type Json } from './fields.ts';
 import { rectAt } from './yield.ts';
 
-const DEFECT_KINDS = ['nail-hole', 'knot', 'stain', 'rot', 'split', 'check', 'metal', 'through-hole'] as const;
+const DEFECT_KINDS = [
+  'nail-hole',
+  'knot',
+  'stain',
+  'rot',
+  'split',
+  'check',
+  'metal',
+  'through-hole',
+] as const;
 type DefectKind = (typeof DEFECT_KINDS)[number];
 
 /** What each grade of the exchange format does not accept. */
@@ -96,7 +105,7 @@ function readSpecies(from: Json, path: string): 'any' | readonly string[] {
   const value = from['species'];
   if (value === 'any') return 'any';
   if (Array.isArray(value) && value.length > 0 && value.every((name) => typeof name === 'string')) {
-    return value as string[];
+    return value;
   }
   throw new InputError(`${path}species: expected "any" or a list of names`);
 }

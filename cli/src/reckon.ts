@@ -31,6 +31,7 @@ const sizes = (input: Json): [number, number, number] => [
 /** `reckon NAME`: one sum. */
 export function reckonVerb(name: string | undefined, input: Json): unknown {
   const sum = name === undefined ? undefined : SUMS[name];
-  if (!sum) throw new InputError(`reckon: expected one of ${Object.keys(SUMS).join(', ')}, got ${name ?? 'nothing'}`);
+  if (!sum)
+    throw new InputError(`reckon: expected one of ${Object.keys(SUMS).join(', ')}, got ${name ?? 'nothing'}`);
   return sum(input);
 }

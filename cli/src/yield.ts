@@ -56,7 +56,8 @@ export function rectAt(entry: unknown, field: string): Rect {
 function pieceCase(input: Json): BoardCase {
   const from = objectAt(input['piece'], 'piece');
   const grade = oneOf(input, 'grade', GRADES);
-  const widthFar = from['widthFar'] === undefined ? {} : { widthFar: numberAt(from, 'widthFar', 'piece.', SIZE) };
+  const widthFar =
+    from['widthFar'] === undefined ? {} : { widthFar: numberAt(from, 'widthFar', 'piece.', SIZE) };
   const piece = {
     length: numberAt(from, 'length', 'piece.', SIZE),
     width: numberAt(from, 'width', 'piece.', SIZE),

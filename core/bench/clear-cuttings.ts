@@ -27,6 +27,8 @@ for (const findings of [5, 10, 20, 40, 60, 80]) {
     return performance.now() - begin;
   });
   console.log(
-    `${String(findings).padStart(8)} ${median(times).toFixed(1).padStart(8)} ${Math.max(...times).toFixed(1).padStart(10)}`,
+    `${String(findings).padStart(8)} ${median(times).toFixed(1).padStart(8)} ${Math.max(...times)
+      .toFixed(1)
+      .padStart(10)}`,
   );
 }

@@ -2,7 +2,10 @@ import { seededRandom } from '../src/foundation/random.ts';
 import type { Rect } from '../src/geometry/rectangle.ts';
 
 /** A board as salvage gives it: rows of nail holes, and knots, splits and rot anywhere. */
-export function salvagedBoard(findings: number, seed: number): { length: number; width: number; blocked: Rect[] } {
+export function salvagedBoard(
+  findings: number,
+  seed: number,
+): { length: number; width: number; blocked: Rect[] } {
   const random = seededRandom(seed);
   const length = 1800 + random.below(1500);
   const width = 140 + random.below(180);

@@ -94,13 +94,8 @@ export {
 export { cautionsFor, LIFT_PLAN_KG, TWO_PEOPLE_KG, type Caution } from './hazards/cautions.ts';
 
 // Yield
-export {
-  clearCuttings,
-  type BoardSize,
-  type ClearYield,
-  type CuttingRule,
-  type SchoolYield,
-} from './yield/clear-cuttings.ts';
+export { clearCuttings, type ClearYield, type SchoolYield } from './yield/clear-cuttings.ts';
+export type { BoardSize, CuttingRule } from './yield/cutting-rule.ts';
 export {
   blockedForGrade,
   cuttingsAreaM2,

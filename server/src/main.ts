@@ -30,9 +30,7 @@ server.on('listening', () => {
 
 server.on('error', (error: NodeJS.ErrnoException) => {
   const why =
-    error.code === 'EADDRINUSE'
-      ? `port ${options.port} is taken; choose another with --port`
-      : error.message;
+    error.code === 'EADDRINUSE' ? `port ${options.port} is taken; choose another with --port` : error.message;
   console.error(`Aldrek can't serve: ${why}`);
   process.exit(1);
 });

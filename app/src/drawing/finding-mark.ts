@@ -86,14 +86,33 @@ const LEAST_PX = 7;
       }
       @case ('whorl') {
         <svg:ellipse class="knot" [attr.cx]="cx()" [attr.cy]="cy()" [attr.rx]="w() / 2" [attr.ry]="h() / 2" />
-        <svg:ellipse class="line thin" [attr.cx]="cx()" [attr.cy]="cy()" [attr.rx]="w() / 4" [attr.ry]="h() / 4" />
+        <svg:ellipse
+          class="line thin"
+          [attr.cx]="cx()"
+          [attr.cy]="cy()"
+          [attr.rx]="w() / 4"
+          [attr.ry]="h() / 4"
+        />
       }
       @case ('whorl-open') {
-        <svg:ellipse class="knot dashed" [attr.cx]="cx()" [attr.cy]="cy()" [attr.rx]="w() / 2" [attr.ry]="h() / 2" />
+        <svg:ellipse
+          class="knot dashed"
+          [attr.cx]="cx()"
+          [attr.cy]="cy()"
+          [attr.rx]="w() / 2"
+          [attr.ry]="h() / 2"
+        />
         <svg:path class="line" [attr.d]="cross()" />
       }
       @case ('patch') {
-        <svg:rect [class]="'patch ' + finding().kind" [attr.x]="x()" [attr.y]="y()" [attr.width]="w()" [attr.height]="h()" [attr.rx]="finding().kind === 'rot' ? 1 : 6" />
+        <svg:rect
+          [class]="'patch ' + finding().kind"
+          [attr.x]="x()"
+          [attr.y]="y()"
+          [attr.width]="w()"
+          [attr.height]="h()"
+          [attr.rx]="finding().kind === 'rot' ? 1 : 6"
+        />
         @if (finding().kind === 'rot') {
           <svg:path class="line" [attr.d]="hatch()" />
         }
@@ -115,7 +134,13 @@ const LEAST_PX = 7;
         <svg:path class="line" [attr.d]="arcs()" />
       }
       @case ('crumble') {
-        <svg:rect class="patch crumble" [attr.x]="x()" [attr.y]="y()" [attr.width]="w()" [attr.height]="h()" />
+        <svg:rect
+          class="patch crumble"
+          [attr.x]="x()"
+          [attr.y]="y()"
+          [attr.width]="w()"
+          [attr.height]="h()"
+        />
         <svg:path class="line thin" [attr.d]="rows()" />
       }
       @case ('edge') {
@@ -123,17 +148,37 @@ const LEAST_PX = 7;
         <svg:path class="line thin" [attr.d]="zigzag()" />
       }
       @case ('void') {
-        <svg:rect class="void" [attr.x]="x()" [attr.y]="y()" [attr.width]="w()" [attr.height]="h()" [attr.rx]="finding().kind === 'hole' ? w() / 2 : 0" />
+        <svg:rect
+          class="void"
+          [attr.x]="x()"
+          [attr.y]="y()"
+          [attr.width]="w()"
+          [attr.height]="h()"
+          [attr.rx]="finding().kind === 'hole' ? w() / 2 : 0"
+        />
       }
       @case ('channel') {
         <svg:rect class="channel" [attr.x]="x()" [attr.y]="y()" [attr.width]="w()" [attr.height]="h()" />
       }
       @case ('scratches') {
-        <svg:rect class="patch wear" [attr.x]="x()" [attr.y]="y()" [attr.width]="w()" [attr.height]="h()" rx="5" />
+        <svg:rect
+          class="patch wear"
+          [attr.x]="x()"
+          [attr.y]="y()"
+          [attr.width]="w()"
+          [attr.height]="h()"
+          rx="5"
+        />
         <svg:path class="line thin soft" [attr.d]="rows()" />
       }
       @case ('flame') {
-        <svg:ellipse class="patch burn" [attr.cx]="cx()" [attr.cy]="cy()" [attr.rx]="w() / 2" [attr.ry]="h() / 2" />
+        <svg:ellipse
+          class="patch burn"
+          [attr.cx]="cx()"
+          [attr.cy]="cy()"
+          [attr.rx]="w() / 2"
+          [attr.ry]="h() / 2"
+        />
       }
       @case ('coat') {
         <svg:rect class="coat" [attr.x]="x()" [attr.y]="y()" [attr.width]="w()" [attr.height]="h()" />

@@ -6,7 +6,10 @@ import { LENGTH_UNIT } from './length-unit';
 @Component({
   selector: 'al-length',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `{{ whole() }}@if (fraction(); as part) {<span class="fraction">{{ part }}</span>}`,
+  template: `{{ whole() }}
+    @if (fraction(); as part) {
+      <span class="fraction">{{ part }}</span>
+    }`,
   styles: `
     :host {
       white-space: nowrap;

@@ -19,20 +19,44 @@ let patterns = 0;
       [attr.aria-label]="spoken()"
     >
       <defs>
-        <pattern [id]="pattern" width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+        <pattern
+          [id]="pattern"
+          width="9"
+          height="9"
+          patternUnits="userSpaceOnUse"
+          patternTransform="rotate(45)"
+        >
           <line x1="0" y1="0" x2="0" y2="9" class="hatch" />
         </pattern>
       </defs>
       <g transform="translate(1 1)">
         <g alWoodFace [piece]="piece()" [pxPerMm]="pxPerMm()" />
-        <rect [attr.width]="piece().length * pxPerMm()" [attr.height]="heightPx()" [attr.fill]="'url(#' + pattern + ')'" />
+        <rect
+          [attr.width]="piece().length * pxPerMm()"
+          [attr.height]="heightPx()"
+          [attr.fill]="'url(#' + pattern + ')'"
+        />
         @for (box of boxes(); track box.key) {
           @if (box.offcut) {
             <g>
-              <rect class="wood-again" [attr.x]="box.x" [attr.y]="box.y" [attr.width]="box.w" [attr.height]="box.h" />
-              <rect class="offcut" [attr.x]="box.x" [attr.y]="box.y" [attr.width]="box.w" [attr.height]="box.h" />
+              <rect
+                class="wood-again"
+                [attr.x]="box.x"
+                [attr.y]="box.y"
+                [attr.width]="box.w"
+                [attr.height]="box.h"
+              />
+              <rect
+                class="offcut"
+                [attr.x]="box.x"
+                [attr.y]="box.y"
+                [attr.width]="box.w"
+                [attr.height]="box.h"
+              />
               @if (box.text !== null) {
-                <text class="offcut-label" [attr.x]="box.x + box.w / 2" [attr.y]="box.y + box.h / 2">{{ box.text }}</text>
+                <text class="offcut-label" [attr.x]="box.x + box.w / 2" [attr.y]="box.y + box.h / 2">
+                  {{ box.text }}
+                </text>
               }
             </g>
           } @else {
@@ -48,7 +72,9 @@ let patterns = 0;
               (blur)="light(null)"
             >
               <rect [attr.x]="box.x" [attr.y]="box.y" [attr.width]="box.w" [attr.height]="box.h" />
-              <text [attr.x]="box.x + box.w / 2" [attr.y]="box.y + box.h / 2" [style.font-size.px]="box.font">{{ box.letter }}</text>
+              <text [attr.x]="box.x + box.w / 2" [attr.y]="box.y + box.h / 2" [style.font-size.px]="box.font">
+                {{ box.letter }}
+              </text>
             </g>
           }
         }

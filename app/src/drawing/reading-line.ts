@@ -2,7 +2,7 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
-  ElementRef,
+  type ElementRef,
   input,
   model,
   output,
@@ -29,9 +29,9 @@ interface Stretch {
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="box" [class.wrong]="faults().length > 0">
-      <div class="backdrop" aria-hidden="true">
-        @for (stretch of stretches(); track $index) {<span [class.bad]="stretch.wrong">{{ stretch.text }}</span>}
-      </div>
+      <!-- Kept on one line: in here every space would show, and shift the marks. -->
+      <!-- prettier-ignore -->
+      <div class="backdrop" aria-hidden="true">@for (stretch of stretches(); track $index) {<span [class.bad]="stretch.wrong">{{ stretch.text }}</span>}</div>
       <textarea
         #field
         spellcheck="false"
@@ -74,6 +74,9 @@ interface Stretch {
       font-size: 16.5px;
       line-height: 25px;
       letter-spacing: 0;
+      font-variant-numeric: tabular-nums;
+      font-feature-settings: 'calt' 0;
+      text-rendering: geometricPrecision;
       white-space: pre-wrap;
       overflow-wrap: break-word;
     }

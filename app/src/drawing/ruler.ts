@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  input,
+  output,
+} from '@angular/core';
 import { formatLength } from '@aldrek/core';
 import { LENGTH_UNIT } from './length-unit';
 import { rulerMarks } from './scale';
@@ -8,7 +16,13 @@ import { rulerMarks } from './scale';
   selector: 'al-ruler',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <svg [attr.width]="widthPx()" height="34" aria-hidden="true" (pointerdown)="slide($event)" (pointermove)="drag($event)">
+    <svg
+      [attr.width]="widthPx()"
+      height="34"
+      aria-hidden="true"
+      (pointerdown)="slide($event)"
+      (pointermove)="drag($event)"
+    >
       <rect class="body" x="0.5" y="4.5" [attr.width]="widthPx() - 1" height="29" />
       @for (mark of marks(); track mark.mm) {
         <line

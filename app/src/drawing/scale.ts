@@ -31,7 +31,8 @@ export function rulerMarks(lengthMm: number, pxPerMm: number, unit: LengthUnit):
   const unitMm = unit === 'mm' ? 1 : MM_PER_INCH;
   const steps = unit === 'mm' ? MM_STEPS : INCH_STEPS;
   const step = steps.find((size) => size * unitMm * pxPerMm >= LABEL_GAP) ?? steps[steps.length - 1] ?? 1;
-  const parts = unit === 'mm' ? (step % 250 === 0 && step % 500 !== 0 ? 5 : 10) : step === 1 ? 8 : step === 6 ? 6 : 12;
+  const parts =
+    unit === 'mm' ? (step % 250 === 0 && step % 500 !== 0 ? 5 : 10) : step === 1 ? 8 : step === 6 ? 6 : 12;
   const small = (step * unitMm) / parts;
   const marks: RulerMark[] = [];
   for (let i = 0; i * small <= lengthMm + 1e-6; i++) {

@@ -36,7 +36,9 @@ export class WoodFace {
   protected readonly outline = computed(() => {
     const piece = this.piece();
     const scale = this.pxPerMm();
-    const [length, near, far] = [piece.length, piece.width, piece.widthFar ?? piece.width].map((mm) => mm * scale) as [number, number, number];
+    const [length, near, far] = [piece.length, piece.width, piece.widthFar ?? piece.width].map(
+      (mm) => mm * scale,
+    ) as [number, number, number];
     if (this.face() === 'A') return `M0 0H${length}V${far}L0 ${near}Z`;
     const full = Math.max(near, far);
     return `M0 ${full - near}L${length} ${full - far}V${full}H0Z`;

@@ -19,8 +19,7 @@ interface Refused {
       <ul>
         @for (fault of refused.faults; track $index) {
           <li>
-            <strong>{{ fault.place }}</strong
-            >: {{ fault.message }}
+            <strong>{{ fault.place }}</strong>: {{ fault.message }}
           </li>
         }
       </ul>

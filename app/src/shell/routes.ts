@@ -3,7 +3,11 @@ import type { Routes } from '@angular/router';
 /** Each station is loaded when it is first opened. */
 export const routes: Routes = [
   { path: '', pathMatch: 'full', redirectTo: 'rack' },
-  { path: 'rack', title: 'Rack · Aldrek', loadComponent: () => import('../stations/rack/rack').then((m) => m.Rack) },
+  {
+    path: 'rack',
+    title: 'Rack · Aldrek',
+    loadComponent: () => import('../stations/rack/rack').then((m) => m.Rack),
+  },
   {
     path: 'inspect',
     title: 'Inspect · Aldrek',

@@ -6,7 +6,8 @@ const KEPT = 'aldrek-scheme';
 @Injectable({ providedIn: 'root' })
 export class Scheme {
   private readonly state = signal(
-    (localStorage.getItem(KEPT) ?? (matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light')) === 'dark',
+    (localStorage.getItem(KEPT) ??
+      (matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light')) === 'dark',
   );
   readonly dark = this.state.asReadonly();
 

@@ -30,7 +30,9 @@ export class Shell {
 
   protected readonly stations = STATIONS;
   protected readonly icons = { mdiMenu, mdiRedo, mdiUndo };
-  protected readonly schemeIcon = computed(() => (this.scheme.dark() ? mdiWhiteBalanceSunny : mdiWeatherNight));
+  protected readonly schemeIcon = computed(() =>
+    this.scheme.dark() ? mdiWhiteBalanceSunny : mdiWeatherNight,
+  );
 
   private readonly url = toSignal(
     this.router.events.pipe(

@@ -4,6 +4,9 @@ import { MatSnackBar } from '@angular/material/snack-bar';
 import { emptyShop, readShop, type ShopDocument } from '@aldrek/core';
 import { ShopStore } from '../state/shop.store';
 
+/** Notices stand at the top, clear of the line that is being written. */
+const NOTICE = { verticalPosition: 'top', panelClass: 'notice' } as const;
+
 /** The whole shop in and out of the browser: export, import, the demo shop, a fresh start. */
 @Injectable({ providedIn: 'root' })
 export class ShopFiles {
@@ -63,12 +66,15 @@ export class ShopFiles {
     this.store.change(label, shop);
     const done = label.charAt(0).toUpperCase() + label.slice(1);
     this.snack
-      .open(`${done}: ${shop.pieces.length} pieces, ${shop.projects.length} projects.`, 'Undo', { duration: 8000 })
+      .open(`${done}: ${shop.pieces.length} pieces, ${shop.projects.length} projects.`, 'Undo', {
+        ...NOTICE,
+        duration: 8000,
+      })
       .onAction()
       .subscribe(() => this.store.undo());
   }
 
   private say(message: string): void {
-    this.snack.open(message, 'Close', { duration: 10_000 });
+    this.snack.open(message, 'Close', { ...NOTICE, duration: 10_000 });
   }
 }

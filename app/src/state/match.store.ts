@@ -1,6 +1,12 @@
 import { computed, inject } from '@angular/core';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
-import { planForProject, projectInstance, type MatchInstance, type MatchPlan, type Project } from '@aldrek/core';
+import {
+  planForProject,
+  projectInstance,
+  type MatchInstance,
+  type MatchPlan,
+  type Project,
+} from '@aldrek/core';
 import type { MatchAnswer, MatchAsk } from '../workers/protocol';
 import { ProjectActions } from './project-actions';
 import { ShopStore } from './shop.store';

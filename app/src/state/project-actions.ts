@@ -69,9 +69,7 @@ export class ProjectActions {
       projects: shop.projects.map((other) =>
         other.id === project.id ? { ...project, plan: { ...plan, accepted: true } } : other,
       ),
-      pieces: shop.pieces.map((piece) =>
-        cut.has(piece.id) ? { ...piece, reservedFor: project.id } : piece,
-      ),
+      pieces: shop.pieces.map((piece) => (cut.has(piece.id) ? { ...piece, reservedFor: project.id } : piece)),
     });
   }
 

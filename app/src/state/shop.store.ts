@@ -49,8 +49,7 @@ export const ShopStore = signalStore(
     redoLabel: computed(() => undone()[undone().length - 1]?.label ?? null),
   })),
   withMethods((store, repository = inject(SHOP_REPOSITORY)) => {
-    const otherTabs =
-      typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('aldrek-shop');
+    const otherTabs = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('aldrek-shop');
 
     const stored = (work: Promise<void>): void => {
       work.then(

@@ -1,11 +1,5 @@
 import Dexie, { type EntityTable } from 'dexie';
-import {
-  DEFAULT_SETTINGS,
-  type Piece,
-  type Project,
-  type ShopChange,
-  type ShopSettings,
-} from '@aldrek/core';
+import { DEFAULT_SETTINGS, type Piece, type Project, type ShopChange, type ShopSettings } from '@aldrek/core';
 
 /** One change in the journal; `undone` while it waits to be done again. */
 export interface JournalEntry {

@@ -65,7 +65,9 @@ it('stores changes in the order they were made, however fast they come', async (
   const shops = Array.from({ length: 12 }, (_, i) => shopOf(piece('a', 100 + i)));
   await repository.record(changeBetween('first', shopOf(), shops[0] as ShopDocument));
   await Promise.all(
-    shops.slice(1).map((after, i) => repository.record(changeBetween(`${i}`, shops[i] as ShopDocument, after))),
+    shops
+      .slice(1)
+      .map((after, i) => repository.record(changeBetween(`${i}`, shops[i] as ShopDocument, after))),
   );
   expect((await repository.load()).pieces[0]?.length).toBe(111);
 });

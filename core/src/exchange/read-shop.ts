@@ -3,6 +3,7 @@ import { fail, ok, type Result } from '../foundation/result.ts';
 import { overlaps } from '../geometry/rectangle.ts';
 import { fullWidth, type Piece } from '../stock/piece.ts';
 import type { ShopDocument } from './shop-document.ts';
+import { firstJsonFault } from './json-fault.ts';
 import validateShop from './generated/validate-shop.js';
 
 export interface DocumentFault {
@@ -19,8 +20,8 @@ export function readShop(text: string): Result<ShopDocument, readonly DocumentFa
   let raw: unknown;
   try {
     raw = JSON.parse(text);
-  } catch (error) {
-    return fail([{ place: jsonPlace(text, error), message: 'this is not JSON; was the file cut short?' }]);
+  } catch {
+    return fail([{ place: jsonPlace(text), message: 'this is not JSON; was the file cut short?' }]);
   }
   if (!validateShop(raw)) {
     const faults = (validateShop.errors ?? []).slice(0, MOST_FAULTS).map((error) => ({
@@ -34,10 +35,8 @@ export function readShop(text: string): Result<ShopDocument, readonly DocumentFa
   return faults.length > 0 ? fail(faults.slice(0, MOST_FAULTS)) : ok(shop);
 }
 
-function jsonPlace(text: string, error: unknown): string {
-  const position = /position (\d+)/.exec(String(error))?.[1];
-  if (position === undefined) return 'the file';
-  const before = text.slice(0, Number(position)).split('\n');
+function jsonPlace(text: string): string {
+  const before = text.slice(0, firstJsonFault(text)).split('\n');
   return `line ${before.length}, column ${(before[before.length - 1]?.length ?? 0) + 1}`;
 }
 
@@ -105,7 +104,8 @@ function crossFaults(shop: ShopDocument): DocumentFault[] {
     const parts = new Set<string>(project.parts.map((part) => part.id));
     project.plan?.cuts.forEach((cut, n) => {
       const where = `${place} → plan → cuts[${n}]`;
-      if (!pieces.has(cut.pieceId)) faults.push({ place: where, message: 'is cut from a piece that is not in the file' });
+      if (!pieces.has(cut.pieceId))
+        faults.push({ place: where, message: 'is cut from a piece that is not in the file' });
       if (cut.partId !== 'offcut' && !parts.has(cut.partId)) {
         faults.push({ place: where, message: 'is a part that the project does not have' });
       }

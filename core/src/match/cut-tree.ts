@@ -56,7 +56,7 @@ function part<P extends Rect>(
   const across = axis === 'x' ? 'y' : 'x';
   const sorted = [...placements].sort((a, b) => low(a, axis) - low(b, axis));
   const groups: CutGroup<P>[] = [];
-  for (let i = 0; i < sorted.length; ) {
+  for (let i = 0; i < sorted.length;) {
     const from = low(sorted[i] as P, axis);
     let to = high(sorted[i] as P, axis);
     let end = i + 1;

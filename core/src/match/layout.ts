@@ -21,7 +21,9 @@ export interface Spot {
 function stops(size: number, whole: number, from: readonly number[], to: readonly number[]): number[] {
   const last = whole - size;
   const all = [0, last, ...to, ...from.map((edge) => edge - size)];
-  return [...new Set(all.filter((stop) => stop >= -EPS && stop <= last + EPS).map((stop) => Math.max(0, stop)))];
+  return [
+    ...new Set(all.filter((stop) => stop >= -EPS && stop <= last + EPS).map((stop) => Math.max(0, stop))),
+  ];
 }
 
 /**
@@ -48,7 +50,12 @@ export function findSpot(
       width: rect.width + 2 * kerf,
     });
   }
-  const xs = stops(length, board.length, walls.map((wall) => wall.x), walls.map((wall) => wall.x + wall.length));
+  const xs = stops(
+    length,
+    board.length,
+    walls.map((wall) => wall.x),
+    walls.map((wall) => wall.x + wall.length),
+  );
   const spots: (Spot & { readonly score: number })[] = [];
   for (const x of xs) {
     const beside = walls.filter((wall) => wall.x < x + length - EPS && wall.x + wall.length > x + EPS);

@@ -2,7 +2,13 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { randomInstance } from '../../test-support/random-instances.ts';
 import { cutTree } from './cut-tree.ts';
-import { DEFAULT_OFFCUT, type MatchBoard, type MatchInstance, type MatchPart, type MatchPlan } from './instance.ts';
+import {
+  DEFAULT_OFFCUT,
+  type MatchBoard,
+  type MatchInstance,
+  type MatchPart,
+  type MatchPlan,
+} from './instance.ts';
 import { matchSteps, solveMatch } from './solve.ts';
 import { verifyPlan } from './verify-plan.ts';
 
@@ -157,7 +163,10 @@ describe('verifyPlan', () => {
       { x: 0, y: 33, length: 30, width: 60 },
     ];
     expect(cutTree(pinwheel, 3, 'crosscutFirst')).toBeNull();
-    const square = instance([board('S', 93, 93)], pinwheel.map((r, i) => part(`p${i}`, r.length, r.width)));
+    const square = instance(
+      [board('S', 93, 93)],
+      pinwheel.map((r, i) => part(`p${i}`, r.length, r.width)),
+    );
     const plan: MatchPlan = {
       placements: pinwheel.map((r, i) => ({ ...r, boardId: 'S', partId: `p${i}`, unit: 0 })),
       coverage: 1,

@@ -5,7 +5,14 @@ import { areaMm2, type Rect } from '../geometry/rectangle.ts';
 import { roughSize, type Part, type PlannedCut, type Project, type ProjectPlan } from '../project/project.ts';
 import { blockedForGrade, type CuttingHabits } from '../yield/estimate.ts';
 import { longestClear } from '../yield/longest-clear.ts';
-import { DEFAULT_OFFCUT, OFFCUT_ID, type MatchBoard, type MatchInstance, type MatchPart, type MatchPlan } from './instance.ts';
+import {
+  DEFAULT_OFFCUT,
+  OFFCUT_ID,
+  type MatchBoard,
+  type MatchInstance,
+  type MatchPart,
+  type MatchPlan,
+} from './instance.ts';
 
 /** Pieces that a project may be cut from: all that no other project has reserved. */
 export function piecesFor(project: Project, pieces: readonly Piece[]): Piece[] {

@@ -10,7 +10,13 @@ import { seededRandom, shuffled, type Random } from '../foundation/random.ts';
 import { clipTo } from '../geometry/rectangle.ts';
 import { leastSpent } from './bound.ts';
 import { FirstFit } from './first-fit.ts';
-import { demandedAreaMm2, type MatchBoard, type MatchInstance, type MatchPlan, type Placement } from './instance.ts';
+import {
+  demandedAreaMm2,
+  type MatchBoard,
+  type MatchInstance,
+  type MatchPlan,
+  type Placement,
+} from './instance.ts';
 import {
   BoardCosts,
   compareScores,
@@ -68,11 +74,7 @@ export function* matchSteps(given: MatchInstance, seed = 1): Generator<MatchStep
 }
 
 /** Runs {@link matchSteps} until it ends or `shouldStop` says so; keeps the best plan. */
-export function solveMatch(
-  instance: MatchInstance,
-  shouldStop: () => boolean,
-  seed = 1,
-): MatchPlan {
+export function solveMatch(instance: MatchInstance, shouldStop: () => boolean, seed = 1): MatchPlan {
   let plan: MatchPlan | null = null;
   for (const step of matchSteps(instance, seed)) {
     plan = step.plan;
@@ -135,14 +137,8 @@ function ruin(instance: MatchInstance, plan: WorkingPlan, random: Random): Worki
   return { laid, open };
 }
 
-function recreate(
-  plan: WorkingPlan,
-  byWorth: readonly number[],
-  fit: FirstFit,
-  random: Random,
-): WorkingPlan {
-  const demands =
-    random.next() < 0.5 ? [...plan.open].sort(largestFirst) : shuffled(plan.open, random);
+function recreate(plan: WorkingPlan, byWorth: readonly number[], fit: FirstFit, random: Random): WorkingPlan {
+  const demands = random.next() < 0.5 ? [...plan.open].sort(largestFirst) : shuffled(plan.open, random);
   return fit.fill(
     { laid: plan.laid, open: [] },
     { boards: nearly(byWorth, random), demands, crossWeight: random.next() < 0.5 ? 3 : 0.3 },

@@ -144,7 +144,9 @@ function wholeUnits(
         const width = own.reduce((sum, p) => sum + p.width, 0);
         const needed = part.width + instance.jointAllowance * (own.length - 1);
         if (width < needed - EPS) {
-          faults.push(`${part.id} #${unit}: its strips make ${width.toFixed(1)}, needed ${needed.toFixed(1)}`);
+          faults.push(
+            `${part.id} #${unit}: its strips make ${width.toFixed(1)}, needed ${needed.toFixed(1)}`,
+          );
           continue;
         }
       }
@@ -181,9 +183,7 @@ function sumFaults(
   let consumed = 0;
   for (const [id, placed] of perBoard) {
     const board = boards.get(id) as MatchBoard;
-    const kept = placed
-      .filter((p) => p.partId === 'offcut')
-      .reduce((sum, p) => sum + p.length * p.width, 0);
+    const kept = placed.filter((p) => p.partId === 'offcut').reduce((sum, p) => sum + p.length * p.width, 0);
     consumed += (board.value * (board.length * board.width - instance.offcut.credit * kept)) / 1e6;
   }
   expect('consumed', plan.consumed, consumed);

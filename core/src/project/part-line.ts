@@ -84,7 +84,10 @@ export function readPartLine(line: string, unit: LengthUnit): PartReading {
 
 function gradeByName(text: string): Grade | undefined {
   const wanted = text.trim().toLowerCase();
-  return GRADES.find((grade) => grade === wanted || GRADE_NAMES[grade] === wanted || (grade === 'one-face' && wanted === 'one face'));
+  return GRADES.find(
+    (grade) =>
+      grade === wanted || GRADE_NAMES[grade] === wanted || (grade === 'one-face' && wanted === 'one face'),
+  );
 }
 
 function orSpans(span: Span): Span[] {

@@ -17,8 +17,8 @@ export interface SheetCut<P extends Rect> {
   readonly atMm: number;
   /** On which side of the line the blade runs. */
   readonly blade: 'before the line' | 'beyond the line';
-  /** What the cut sets free: a part that is now finished, or the next workpiece. */
-  readonly frees: P | string | null;
+  /** What the cut sets free, parts that need no further cut and further workpieces; nothing but waste if empty. */
+  readonly frees: readonly (P | string)[];
   /** The line on the board as drawn, mm. */
   readonly line: { readonly x1: number; readonly y1: number; readonly x2: number; readonly y2: number };
 }
@@ -67,50 +67,55 @@ function cutGroups<P extends Rect>(
 ): void {
   const axis = groups[0]?.axis ?? 'x';
   const [begin, end] = axis === 'x' ? [extent.x0, extent.x1] : [extent.y0, extent.y1];
-  let cutUpTo = begin;
-  const named = groups.map((group, i) => nameOf(group, prefix === '' ? `${i + 1}` : `${prefix}.${i + 1}`));
+  const products = groups.map((group, i) =>
+    productOf(group, extent, prefix === '' ? `${i + 1}` : `${prefix}.${i + 1}`),
+  );
+  const first = cuts.length;
+  let cutUpTo = begin - kerf;
   groups.forEach((group, i) => {
-    const frees = named[i]?.frees ?? null;
-    if (group.from > cutUpTo + kerf + TOLERANCE || (i === 0 && group.from > begin + TOLERANCE)) {
-      push(cuts, axis, extent, workpiece, group.from - begin, 'before the line', null);
+    const frees = products[i]?.done ?? products[i]?.name ?? '';
+    if (group.from > Math.max(begin, cutUpTo + kerf) + TOLERANCE) {
+      push(cuts, axis, extent, workpiece, group.from - begin, 'before the line', []);
     }
     if (group.to < end - TOLERANCE) {
-      push(cuts, axis, extent, workpiece, group.to - begin, 'beyond the line', frees);
+      push(cuts, axis, extent, workpiece, group.to - begin, 'beyond the line', [frees]);
       cutUpTo = group.to;
-    } else if (cuts.length > 0 && cuts[cuts.length - 1]?.workpiece === workpiece) {
-      cuts.push({ ...(cuts.pop() as SheetCut<P>), frees });
+    } else if (cuts.length > first) {
+      const last = cuts.pop() as SheetCut<P>;
+      cuts.push({ ...last, frees: [...last.frees, frees] });
     }
   });
   groups.forEach((group, i) => {
-    if (group.groups.length === 0) return;
-    const inner: Extent =
-      axis === 'x'
-        ? { ...extent, x0: group.from, x1: group.to }
-        : { ...extent, y0: group.from, y1: group.to };
-    const name = groups.length === 1 && spans(group, extent, axis) ? workpiece : (named[i]?.workpiece ?? '');
-    cutGroups(group.groups, inner, name, named[i]?.prefix ?? '', kerf, cuts);
+    const product = products[i];
+    if (product?.done !== null || group.groups.length === 0) return;
+    const untouched = cuts.length === first && groups.length === 1;
+    cutGroups(group.groups, product.extent, untouched ? workpiece : product.name, product.prefix, kerf, cuts);
   });
 }
 
-const spans = <P extends Rect>(group: CutGroup<P>, extent: Extent, axis: 'x' | 'y'): boolean =>
-  axis === 'x'
-    ? group.from <= extent.x0 + TOLERANCE && group.to >= extent.x1 - TOLERANCE
-    : group.from <= extent.y0 + TOLERANCE && group.to >= extent.y1 - TOLERANCE;
+interface Product<P extends Rect> {
+  /** The placement, when it needs no further cut. */
+  readonly done: P | null;
+  readonly name: string;
+  readonly prefix: string;
+  readonly extent: Extent;
+}
 
-function nameOf<P extends Rect>(
-  group: CutGroup<P>,
-  prefix: string,
-): { frees: P | string; workpiece: string; prefix: string } {
-  const workpiece = `${group.axis === 'x' ? 'length' : 'strip'} ${prefix}`;
+function productOf<P extends Rect>(group: CutGroup<P>, extent: Extent, prefix: string): Product<P> {
+  const inner =
+    group.axis === 'x'
+      ? { ...extent, x0: group.from, x1: group.to }
+      : { ...extent, y0: group.from, y1: group.to };
   const only = group.placements.length === 1 ? group.placements[0] : undefined;
-  const done = only !== undefined && isFree(group);
-  return { frees: done ? only : workpiece, workpiece, prefix };
+  const name = `${group.axis === 'x' ? 'length' : 'strip'} ${prefix}`;
+  return { done: only && fills(only, inner) ? only : null, name, prefix, extent: inner };
 }
 
-/** Whether a group's one placement needs no further cut: it fills the group in every later stage. */
-function isFree<P extends Rect>(group: CutGroup<P>): boolean {
-  return group.groups.length === 0;
-}
+const fills = (rect: Rect, extent: Extent): boolean =>
+  rect.x <= extent.x0 + TOLERANCE &&
+  rect.y <= extent.y0 + TOLERANCE &&
+  rect.x + rect.length >= extent.x1 - TOLERANCE &&
+  rect.y + rect.width >= extent.y1 - TOLERANCE;
 
 function push<P extends Rect>(
   cuts: SheetCut<P>[],
@@ -119,21 +124,13 @@ function push<P extends Rect>(
   workpiece: string,
   atMm: number,
   blade: SheetCut<P>['blade'],
-  frees: P | string | null,
+  frees: readonly (P | string)[],
 ): void {
   const place = (axis === 'x' ? extent.x0 : extent.y0) + atMm;
   const line =
     axis === 'x'
       ? { x1: place, y1: extent.y0, x2: place, y2: extent.y1 }
       : { x1: extent.x0, y1: place, x2: extent.x1, y2: place };
-  cuts.push({
-    number: cuts.length + 1,
-    kind: axis === 'x' ? 'crosscut' : 'rip',
-    workpiece,
-    atMm,
-    blade,
-    frees,
-    line,
-  });
+  const kind = axis === 'x' ? 'crosscut' : 'rip';
+  cuts.push({ number: cuts.length + 1, kind, workpiece, atMm, blade, frees, line });
 }
-

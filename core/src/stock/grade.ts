@@ -62,7 +62,14 @@ const cutThrough: Rule = (finding) => (finding.face === 'through' ? 'cut' : 'kee
 
 const backUnlessThrough: Rule = (finding) => (finding.face === 'through' ? 'cut' : 'back');
 
-type Row = readonly [clear: Rule, oneFace: Rule, character: Rule, weathered: Rule, hidden: Rule, structural: Rule];
+type Row = readonly [
+  clear: Rule,
+  oneFace: Rule,
+  character: Rule,
+  weathered: Rule,
+  hidden: Rule,
+  structural: Rule,
+];
 
 /** Every kind's answer for every grade. Live insects never pass: the piece is treated first. */
 // prettier-ignore

@@ -27,12 +27,14 @@ describe('readTallyLine', () => {
     ['1195×98×18', [1195, 98, 18]],
     ['pew seat 2.61m by 330 x 30', [2610, 330, 30]],
     ['post 8\' x 5 1/2" x 5 1/2"', [2438.4, 139.7, 139.7]],
-    ["5' 3 1/4\" x 3½\" x 5/4 oak", [1606.55, 88.9, 31.75]],
+    ['5\' 3 1/4" x 3½" x 5/4 oak', [1606.55, 88.9, 31.75]],
     ['rail 2,400 x 90 x 20', [2400, 90, 20]],
     ['2 x 1200 x 90 x 20', [1200, 90, 20]],
   ])('reads the sizes of %s', (line, sizes) => {
     const got = piece(line);
-    expect([got?.length, got?.width, got?.thickness].map((mm) => Math.round((mm ?? 0) * 100) / 100)).toEqual(sizes);
+    expect([got?.length, got?.width, got?.thickness].map((mm) => Math.round((mm ?? 0) * 100) / 100)).toEqual(
+      sizes,
+    );
   });
 
   it('reads a taper, a guess, and the unit of bare figures', () => {
@@ -42,7 +44,11 @@ describe('readTallyLine', () => {
       species: 'european-oak',
       speciesSure: 'guess',
     });
-    expect(piece('board 47 x 4 x 3/4', 'inch')).toMatchObject({ length: 1193.8, width: 101.6, thickness: 19.05 });
+    expect(piece('board 47 x 4 x 3/4', 'inch')).toMatchObject({
+      length: 1193.8,
+      width: 101.6,
+      thickness: 19.05,
+    });
   });
 
   it.each([

@@ -114,7 +114,15 @@ export function readHead(head: Span, unit: LengthUnit): HeadReading {
       ? 'three sizes are needed: length × width × thickness'
       : 'sizes are missing: length × width × thickness';
     faults.push({ message, start: where.start, end: where.end });
-    return { count, name, sizes: null, widthFar: undefined, rest: { text: '', start: head.end, end: head.end }, chips, faults };
+    return {
+      count,
+      name,
+      sizes: null,
+      widthFar: undefined,
+      rest: { text: '', start: head.end, end: head.end },
+      chips,
+      faults,
+    };
   }
   const read = (group: number): number | null => {
     const text = found[group];
@@ -179,7 +187,11 @@ function readCountAndName(
       count = 1;
     } else chips.push({ kind: 'count', text: `${count} ×`, ...span });
   }
-  const span = trimSpan(before.padStart(head.start + before.length), head.start + from, head.start + before.length);
+  const span = trimSpan(
+    before.padStart(head.start + before.length),
+    head.start + from,
+    head.start + before.length,
+  );
   const name = hasSizes ? span.text : span.text.replace(/[\d.].*$/, '').trim();
   if (name !== '') chips.push({ kind: 'name', text: name, start: span.start, end: span.start + name.length });
   return { count, name };
@@ -195,7 +207,12 @@ export function readSpecies(
   const word = span.text.replace(/\s*\?$/, '');
   const species = findSpecies(word);
   if (species !== undefined) {
-    chips.push({ kind: 'species', text: speciesName(species) + (sure === 'guess' ? ', a guess' : ''), start: span.start, end: span.end });
+    chips.push({
+      kind: 'species',
+      text: speciesName(species) + (sure === 'guess' ? ', a guess' : ''),
+      start: span.start,
+      end: span.end,
+    });
     return { species, sure };
   }
   const near = nearestSpeciesName(word);
@@ -222,7 +239,8 @@ export function readTallyLine(line: string, unit: LengthUnit): TallyReading {
     const word = /^(at|in|from|tag)\s+(.+)$/i.exec(span.text);
     const key = word?.[1]?.toLowerCase();
     const value = word?.[2] ?? span.text;
-    const chip = (kind: ChipKind): void => void chips.push({ kind, text: value, start: span.start, end: span.end });
+    const chip = (kind: ChipKind): void =>
+      void chips.push({ kind, text: value, start: span.start, end: span.end });
     if (key === 'from') {
       find = value;
       chip('find');
@@ -264,11 +282,14 @@ export function printTallyLine(piece: TalliedPiece & { readonly tag?: string }, 
     const text = formatLength(mm, unit, 64).replace(/(\d),(\d{3})/g, '$1$2');
     return unit === 'inch' ? `${text}"` : text;
   };
-  const width = piece.widthFar === undefined ? size(piece.width) : `${size(piece.width)}>${size(piece.widthFar)}`;
+  const width =
+    piece.widthFar === undefined ? size(piece.width) : `${size(piece.width)}>${size(piece.widthFar)}`;
   const head = [
     piece.name,
     `${size(piece.length)} x ${width} x ${size(piece.thickness)}`,
-    piece.species === UNKNOWN_SPECIES ? '' : speciesName(piece.species) + (piece.speciesSure === 'guess' ? '?' : ''),
+    piece.species === UNKNOWN_SPECIES
+      ? ''
+      : speciesName(piece.species) + (piece.speciesSure === 'guess' ? '?' : ''),
   ];
   const tail = [
     piece.place === '' ? '' : `at ${piece.place}`,

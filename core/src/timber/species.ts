@@ -1,8 +1,4 @@
-import { SPECIES_ROWS } from './species-facts.ts';
-
-export type Tannin = 'low' | 'medium' | 'high';
-export type DecayResistance = 'low' | 'moderate' | 'resistant' | 'very resistant';
-export type FactSource = 'handbook' | 'typical';
+import { SPECIES_ROWS, type DecayResistance, type FactSource, type Tannin } from './species-facts.ts';
 
 /** A species' id, as stored: `european-oak`, or {@link UNKNOWN_SPECIES}. */
 export type SpeciesId = string;

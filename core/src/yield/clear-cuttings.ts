@@ -24,23 +24,13 @@
  * least size are added as far as they are affordable (see `cut-lines`): all of them up to about eight
  * findings, none beyond about thirty.
  */
-import { at } from '../foundation/assert.ts';
 import { areaMm2, clipTo, turned, type Rect } from '../geometry/rectangle.ts';
 import { affordableDepth, onLattice, sectionCuts } from './cut-lines.ts';
+import type { BoardSize, CuttingRule } from './cutting-rule.ts';
 import { Obstacles } from './obstacles.ts';
 import { boundSections } from './section-bound.ts';
+import { SectionChain } from './section-chain.ts';
 import { SectionWorth } from './section-worth.ts';
-
-export interface CuttingRule {
-  readonly kerfMm: number;
-  readonly minLengthMm: number;
-  readonly minWidthMm: number;
-}
-
-export interface BoardSize {
-  readonly length: number;
-  readonly width: number;
-}
 
 export interface SchoolYield {
   readonly areaMm2: number;
@@ -53,11 +43,7 @@ export interface ClearYield {
 }
 
 /** The best clear cuttings of a board by both schools. Sizes in mm, areas in mm². */
-export function clearCuttings(
-  board: BoardSize,
-  blocked: readonly Rect[],
-  rule: CuttingRule,
-): ClearYield {
+export function clearCuttings(board: BoardSize, blocked: readonly Rect[], rule: CuttingRule): ClearYield {
   const turnedRule = { ...rule, minLengthMm: rule.minWidthMm, minWidthMm: rule.minLengthMm };
   const crosscut = threeStages(board.length, board.width, blocked, rule);
   const rip = threeStages(board.width, board.length, blocked.map(turned), turnedRule);
@@ -69,19 +55,12 @@ const schoolYield = (cuttings: readonly Rect[]): SchoolYield => ({
   cuttings,
 });
 
-function threeStages(
-  lengthU: number,
-  lengthV: number,
-  blocked: readonly Rect[],
-  rule: CuttingRule,
-): Rect[] {
+function threeStages(lengthU: number, lengthV: number, blocked: readonly Rect[], rule: CuttingRule): Rect[] {
   const { kerfMm: kerf, minLengthMm: minU, minWidthMm: minV } = rule;
   const sizeU = onLattice(lengthU);
   const sizeV = onLattice(lengthV);
   if (sizeU < minU || sizeV < minV) return [];
-  const clipped = blocked
-    .map((rect) => clipTo(snapped(rect), sizeU, sizeV))
-    .filter((rect) => rect !== null);
+  const clipped = blocked.map((rect) => clipTo(snapped(rect), sizeU, sizeV)).filter((rect) => rect !== null);
   const obstacles = new Obstacles(clipped, sizeU, sizeV);
   const depth = affordableDepth(obstacles, kerf, minU, minV);
   const cuts = sectionCuts(obstacles, kerf, minU, depth);
@@ -111,62 +90,4 @@ function snapped(rect: Rect): Rect {
     length: onLattice(rect.x + rect.length) - x,
     width: onLattice(rect.y + rect.width) - y,
   };
-}
-
-/**
- * Sections between cuts, and the best chain of them. Cut i takes the kerf from `cuts[i]` on; cut 0
- * stands for the near end and the last one for the far end, neither of which costs a kerf.
- */
-export class SectionChain {
-  readonly many: number;
-  /** Where a section after cut i begins. */
-  readonly starts: Float64Array;
-  /** worthOf[i × many + j]: what the section between cuts i and j is (or may be) worth, mm². */
-  readonly worthOf: Float64Array;
-  private readonly upTo: Float64Array;
-  private readonly lastFrom: Int32Array;
-
-  constructor(
-    readonly cuts: Float64Array,
-    kerf: number,
-    readonly least: number,
-  ) {
-    this.many = cuts.length;
-    this.starts = cuts.map((cut, i) => (i === 0 ? 0 : cut + kerf));
-    this.worthOf = new Float64Array(this.many * this.many);
-    this.upTo = new Float64Array(this.many);
-    this.lastFrom = new Int32Array(this.many);
-  }
-
-  span(section: number): [number, number] {
-    const from = Math.floor(section / this.many);
-    return [at(this.starts, from), at(this.cuts, section % this.many)];
-  }
-
-  best(): number[] {
-    const { many, worthOf, upTo, lastFrom } = this;
-    for (let j = 1; j < many; j++) {
-      let best = upTo[j - 1] as number;
-      let from = -1;
-      for (let i = 0; i < j; i++) {
-        const sum = (upTo[i] as number) + (worthOf[i * many + j] as number);
-        if (sum > best + 1e-6) {
-          best = sum;
-          from = i;
-        }
-      }
-      upTo[j] = best;
-      lastFrom[j] = from;
-    }
-    const path: number[] = [];
-    for (let j = many - 1; j > 0; ) {
-      const from = lastFrom[j] as number;
-      if (from < 0) j--;
-      else {
-        path.push(from * many + j);
-        j = from;
-      }
-    }
-    return path.reverse();
-  }
 }

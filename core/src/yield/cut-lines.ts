@@ -14,12 +14,7 @@ const DEEPEST = 6;
 const AFFORDABLE = 4e6;
 
 /** How deep chains of least-size neighbours may go for these findings. */
-export function affordableDepth(
-  obstacles: Obstacles,
-  kerf: number,
-  minU: number,
-  minV: number,
-): number {
+export function affordableDepth(obstacles: Obstacles, kerf: number, minU: number, minV: number): number {
   for (let depth = DEEPEST; depth > 0; depth--) {
     const cuts = sectionCuts(obstacles, kerf, minU, depth).length;
     const { starts, ends } = stripLines(obstacles.sizeV, obstacles.v0, obstacles.v1, kerf, minV, depth);
@@ -29,12 +24,7 @@ export function affordableDepth(
 }
 
 /** Cuts along u, the near end first and the far end last. */
-export function sectionCuts(
-  obstacles: Obstacles,
-  kerf: number,
-  least: number,
-  depth: number,
-): Float64Array {
+export function sectionCuts(obstacles: Obstacles, kerf: number, least: number, depth: number): Float64Array {
   const size = obstacles.sizeU;
   const held = [-kerf, size];
   for (let i = 0; i < obstacles.count; i++) {

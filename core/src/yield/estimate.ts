@@ -1,7 +1,8 @@
 import { areaMm2, type Rect } from '../geometry/rectangle.ts';
 import { blockedRects, gradeHasShowFace, type Grade } from '../stock/grade.ts';
 import { fullWidth, type Piece } from '../stock/piece.ts';
-import { clearCuttings, type ClearYield, type CuttingRule, type SchoolYield } from './clear-cuttings.ts';
+import { clearCuttings, type ClearYield, type SchoolYield } from './clear-cuttings.ts';
+import type { CuttingRule } from './cutting-rule.ts';
 import { longestClear } from './longest-clear.ts';
 
 export type School = 'crosscutFirst' | 'ripFirst';
@@ -64,12 +65,7 @@ export function estimateYield(piece: Measured, grade: Grade, habits: CuttingHabi
   return looks.reduce((best, look) => (look.areaMm2 > best.areaMm2 + 1 ? look : best));
 }
 
-function estimateFace(
-  piece: Measured,
-  grade: Grade,
-  habits: CuttingHabits,
-  showFace: 'A' | 'B',
-): PieceYield {
+function estimateFace(piece: Measured, grade: Grade, habits: CuttingHabits, showFace: 'A' | 'B'): PieceYield {
   const board = { length: piece.length, width: fullWidth(piece) };
   const blocked = blockedForGrade(piece, grade, habits.endTrimMm, showFace);
   const both = clearCuttings(board, blocked, habits);
@@ -115,7 +111,9 @@ export function whyBetter(both: ClearYield, better: School | 'same'): string {
   }
   const [won, lost] = better === 'ripFirst' ? [ripFirst, crosscutFirst] : [crosscutFirst, ripFirst];
   const more =
-    lost.areaMm2 > 0 ? `${percent(won.areaMm2 / lost.areaMm2 - 1)} more` : 'something, where the other gives nothing';
+    lost.areaMm2 > 0
+      ? `${percent(won.areaMm2 / lost.areaMm2 - 1)} more`
+      : 'something, where the other gives nothing';
   const wonLength = mean(won.cuttings.map((cutting) => cutting.length));
   const lostLength = mean(lost.cuttings.map((cutting) => cutting.length));
   if (better === 'ripFirst') {

@@ -1,16 +1,12 @@
 import type { Rect } from '../geometry/rectangle.ts';
-import type { BoardSize } from './clear-cuttings.ts';
+import type { BoardSize } from './cutting-rule.ts';
 import { Obstacles } from './obstacles.ts';
 
 /**
  * The longest clear rectangle at least `minWidth` wide, and as wide as that length allows; null when
  * there is none. Sizes in mm. Cost O(n²): a strip of that width is tried at every finding's edge.
  */
-export function longestClear(
-  board: BoardSize,
-  blocked: readonly Rect[],
-  minWidth: number,
-): Rect | null {
+export function longestClear(board: BoardSize, blocked: readonly Rect[], minWidth: number): Rect | null {
   if (board.width < minWidth - 1e-6) return null;
   const obstacles = new Obstacles(blocked, board.length, board.width);
   const edges = blocked.flatMap((rect) => [rect.y, rect.y + rect.width]);

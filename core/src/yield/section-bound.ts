@@ -8,16 +8,11 @@
  * sliding maximum, since both are in order.
  */
 import { at } from '../foundation/assert.ts';
-import type { SectionChain } from './clear-cuttings.ts';
+import type { SectionChain } from './section-chain.ts';
 import { onLattice } from './cut-lines.ts';
 import type { Obstacles, Run } from './obstacles.ts';
 
-export function boundSections(
-  chain: SectionChain,
-  obstacles: Obstacles,
-  minU: number,
-  minV: number,
-): void {
+export function boundSections(chain: SectionChain, obstacles: Obstacles, minU: number, minV: number): void {
   const { cuts, starts, many, worthOf } = chain;
   const edges = [0, obstacles.sizeV];
   for (let i = 0; i < obstacles.count; i++) edges.push(at(obstacles.v0, i), at(obstacles.v1, i));
@@ -113,12 +108,7 @@ interface Window {
  * Every way in which a strip of the least width can lie among the findings, and its clear runs, in
  * order. Where it slides without meeting another finding, one window stands for the places on the way.
  */
-function leastWindows(
-  edges: readonly number[],
-  obstacles: Obstacles,
-  minU: number,
-  minV: number,
-): Window[] {
+function leastWindows(edges: readonly number[], obstacles: Obstacles, minU: number, minV: number): Window[] {
   const top = onLattice(obstacles.sizeV - minV);
   const lows = edges.flatMap((edge) => [onLattice(edge), onLattice(edge - minV)]);
   const stops = Float64Array.from(new Set(lows.filter((low) => low >= 0 && low <= top))).sort();

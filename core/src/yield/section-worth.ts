@@ -10,7 +10,7 @@
  * Cost. O(m²) strips over the section's own m findings, each O(m), most of them never looked at.
  */
 import type { Rect } from '../geometry/rectangle.ts';
-import type { CuttingRule } from './clear-cuttings.ts';
+import type { CuttingRule } from './cutting-rule.ts';
 import { stripLines, type OwnedLines } from './cut-lines.ts';
 import type { Obstacles } from './obstacles.ts';
 import { runsWorth } from './runs-worth.ts';
@@ -63,10 +63,7 @@ export class SectionWorth {
       const high = ends[e] as number;
       let best = upTo[e] as number;
       let bestStart = -1;
-      while (
-        firstTooNarrow < startCount &&
-        (starts[firstTooNarrow] as number) <= high - minV + 1e-6
-      ) {
+      while (firstTooNarrow < startCount && (starts[firstTooNarrow] as number) <= high - minV + 1e-6) {
         firstTooNarrow++;
       }
       let runs = end - start;
@@ -93,7 +90,7 @@ export class SectionWorth {
   cuttings(start: number, end: number): Rect[] {
     this.areaMm2(start, end);
     const strips: Rect[][] = [];
-    for (let e = this.endCount; e > 0; ) {
+    for (let e = this.endCount; e > 0;) {
       const s = this.lastStart[e] as number;
       if (s < 0) {
         e--;

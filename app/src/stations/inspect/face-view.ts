@@ -1,5 +1,22 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, signal } from '@angular/core';
-import { findingKindFacts, formatLength, fullWidth, showsOn, type Finding, type Piece, type Rect } from '@aldrek/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  input,
+  output,
+  signal,
+} from '@angular/core';
+import {
+  findingKindFacts,
+  formatLength,
+  fullWidth,
+  showsOn,
+  type Finding,
+  type Piece,
+  type Rect,
+} from '@aldrek/core';
 import { FindingMark } from '../../drawing/finding-mark';
 import { LENGTH_UNIT } from '../../drawing/length-unit';
 import { WoodFace } from '../../drawing/wood-face';

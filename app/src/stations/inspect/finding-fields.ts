@@ -96,8 +96,18 @@ export class FindingFields {
     }
     const zero = (size === 'x' || size === 'y') && /^0+([.,]0+)?$/.test(text);
     const length = zero ? { ok: true as const, value: 0 } : parseLength(text, this.unit());
-    const most = { x: this.piece().length, length: this.piece().length, y: fullWidth(this.piece()), width: fullWidth(this.piece()), depth: this.piece().thickness }[size];
-    if (!length.ok) this.fault.set({ size, message: `${findingKindFacts(finding.kind).name}, ${LABELS[size]}: ${length.fault.message}` });
+    const most = {
+      x: this.piece().length,
+      length: this.piece().length,
+      y: fullWidth(this.piece()),
+      width: fullWidth(this.piece()),
+      depth: this.piece().thickness,
+    }[size];
+    if (!length.ok)
+      this.fault.set({
+        size,
+        message: `${findingKindFacts(finding.kind).name}, ${LABELS[size]}: ${length.fault.message}`,
+      });
     else if (length.value > most) {
       const limit = formatLength(most, this.unit());
       this.fault.set({ size, message: `${LABELS[size]}: the piece has only ${limit} there` });

@@ -4,7 +4,7 @@ import {
   computed,
   DestroyRef,
   effect,
-  ElementRef,
+  type ElementRef,
   inject,
   input,
   linkedSignal,
@@ -39,7 +39,7 @@ import { FindingMark } from '../../drawing/finding-mark';
 import { Keys } from '../../shell/keys';
 import { newId, ShopStore } from '../../state/shop.store';
 import { YieldService } from '../../state/yield.service';
-import { RackView } from '../rack/rack-view';
+import { RackView } from '../../state/rack-view';
 import { FaceView, type FacePoint } from './face-view';
 import { FindingFields } from './finding-fields';
 import { nudged, nudgeSteps, tidied } from './finding-moves';
@@ -66,7 +66,11 @@ export class Inspect {
   private readonly bench = viewChild<ElementRef<HTMLElement>>('bench');
 
   protected readonly kinds = FINDING_KINDS.map((kind) => ({ kind, ...findingKindFacts(kind) }));
-  protected readonly grades = GRADES.map((grade) => ({ grade, name: GRADE_NAMES[grade], about: GRADE_ABOUT[grade] }));
+  protected readonly grades = GRADES.map((grade) => ({
+    grade,
+    name: GRADE_NAMES[grade],
+    about: GRADE_ABOUT[grade],
+  }));
   private readonly benchPx = signal(860);
 
   protected readonly piece = computed((): Piece | null => {
@@ -78,7 +82,7 @@ export class Inspect {
   protected readonly shown = computed((): Piece | null => {
     const piece = this.piece();
     const draft = this.draft();
-    if (!piece || !draft) return piece;
+    if (piece === null || draft === null) return piece;
     return { ...piece, findings: piece.findings.map((one) => (one.id === draft.id ? draft : one)) };
   });
 
@@ -100,7 +104,7 @@ export class Inspect {
   protected readonly result = signal<{ readonly pieceId: string; readonly yield: PieceYield } | null>(null);
   protected readonly given = computed(() => {
     const result = this.result();
-    return result && result.pieceId === this.id() ? result.yield : null;
+    return result?.pieceId === this.id() ? result.yield : null;
   });
   protected readonly drawnSchool = computed(() => {
     const given = this.given();
@@ -111,14 +115,16 @@ export class Inspect {
   protected readonly pxPerMm = computed(() => {
     const piece = this.piece();
     if (!piece) return 0.3;
-    return Math.min(fitScale(piece.length, this.benchPx() - 12), FACE_HEIGHT / fullWidth(piece));
+    return Math.min(fitScale(piece.length, this.benchPx() - 4), FACE_HEIGHT / fullWidth(piece));
   });
   protected readonly rulerMm = computed(() => (this.benchPx() - 4) / this.pxPerMm());
   protected readonly scaleNote = computed(() => scaleNote(this.pxPerMm()));
   protected readonly title = computed(() => {
     const piece = this.piece();
     if (!piece) return '';
-    return [`${speciesLabel(piece)} ${piece.name}`.trim(), piece.place, piece.find].filter(Boolean).join(' · ');
+    return [`${speciesLabel(piece)} ${piece.name}`.trim(), piece.place, piece.find]
+      .filter(Boolean)
+      .join(' · ');
   });
   protected readonly cautions = computed(() => {
     const piece = this.piece();
@@ -143,7 +149,9 @@ export class Inspect {
       const grade = this.grade();
       const habits = this.store.habits();
       if (!piece) return;
-      this.yields.ask(piece, grade, habits, (result) => this.result.set({ pieceId: piece.id, yield: result }));
+      this.yields.ask(piece, grade, habits, (result) =>
+        this.result.set({ pieceId: piece.id, yield: result }),
+      );
     });
     effect(() => {
       const id = this.id();
@@ -200,7 +208,10 @@ export class Inspect {
   protected changed(finding: Finding): void {
     const piece = this.piece();
     if (!piece) return;
-    this.keep(`edit ${findingKindFacts(finding.kind).name}`, keepOnPiece(finding, piece.length, fullWidth(piece)));
+    this.keep(
+      `edit ${findingKindFacts(finding.kind).name}`,
+      keepOnPiece(finding, piece.length, fullWidth(piece)),
+    );
   }
 
   protected remove(finding: Finding): void {
@@ -208,7 +219,10 @@ export class Inspect {
     if (!piece) return;
     const index = piece.findings.indexOf(finding);
     const findings = piece.findings.filter((one) => one.id !== finding.id);
-    this.store.updatePiece(`delete ${findingKindFacts(finding.kind).name} on ${piece.tag}`, { ...piece, findings });
+    this.store.updatePiece(`delete ${findingKindFacts(finding.kind).name} on ${piece.tag}`, {
+      ...piece,
+      findings,
+    });
     this.selectedId.set((findings[index] ?? findings[index - 1])?.id ?? null);
   }
 
@@ -252,7 +266,12 @@ export class Inspect {
         kind,
         face: facts.face === 'through' ? 'through' : face,
         x: left,
-        y: kind === 'wane' ? (y < fullWidth(piece) / 2 ? 0 : fullWidth(piece) - size.width) : y - size.width / 2,
+        y:
+          kind === 'wane'
+            ? y < fullWidth(piece) / 2
+              ? 0
+              : fullWidth(piece) - size.width
+            : y - size.width / 2,
         ...size,
       },
       piece.length,
@@ -297,7 +316,8 @@ export class Inspect {
     const finding = this.selected();
     if (finding) {
       const moved = nudged(finding, event.key, step, event.shiftKey, piece);
-      if (moved) this.keep(`${event.shiftKey ? 'stretch' : 'nudge'} ${findingKindFacts(finding.kind).name}`, moved);
+      if (moved)
+        this.keep(`${event.shiftKey ? 'stretch' : 'nudge'} ${findingKindFacts(finding.kind).name}`, moved);
       return moved !== null;
     }
     const by = { ArrowLeft: -step, ArrowRight: step }[event.key];
@@ -307,16 +327,36 @@ export class Inspect {
   }
 
   private useKeys(): void {
-    const digits = [...'0123456789./'];
+    const digits = Array.from('0123456789./');
     inject(Keys).use({
       title: 'Inspect',
       bindings: [
-        { keys: digits, shown: '0–9', does: 'type a distance; Enter puts the rule there', run: (event) => this.type(event) },
+        {
+          keys: digits,
+          shown: '0–9',
+          does: 'type a distance; Enter puts the rule there',
+          run: (event) => this.type(event),
+        },
         { keys: ['Enter'], shown: 'Enter', does: 'rule to the typed distance', run: () => this.applyTyped() },
-        { keys: ['Backspace'], shown: 'Backspace', does: 'take back a typed figure', run: () => this.untype() },
-        { keys: ['ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown'], shown: '← → ↑ ↓', does: 'nudge the finding, or the rule (Alt: finely; Shift: stretch)', run: (event) => this.arrow(event) },
+        {
+          keys: ['Backspace'],
+          shown: 'Backspace',
+          does: 'take back a typed figure',
+          run: () => this.untype(),
+        },
+        {
+          keys: ['ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown'],
+          shown: '← → ↑ ↓',
+          does: 'nudge the finding, or the rule (Alt: finely; Shift: stretch)',
+          run: (event) => this.arrow(event),
+        },
         { keys: ['q'], shown: 'Q', does: 'the same finding again at the rule', run: () => this.again() },
-        { keys: ['p'], shown: 'P', does: 'drop on face A or B', run: () => this.dropFace.set(this.dropFace() === 'A' ? 'B' : 'A') },
+        {
+          keys: ['p'],
+          shown: 'P',
+          does: 'drop on face A or B',
+          run: () => this.dropFace.set(this.dropFace() === 'A' ? 'B' : 'A'),
+        },
         { keys: ['Delete'], shown: 'Delete', does: 'delete the finding', run: () => this.removeSelected() },
         { keys: ['Escape'], shown: 'Esc', does: 'let go', run: () => this.letGo() },
         { keys: ['['], shown: '[', does: 'piece before', run: () => this.go(-1) },

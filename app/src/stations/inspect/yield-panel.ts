@@ -1,5 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { GRADE_NAMES, SCHOOL_NAMES, type CuttingHabits, type Grade, type PieceYield, type School } from '@aldrek/core';
+import {
+  GRADE_NAMES,
+  SCHOOL_NAMES,
+  type CuttingHabits,
+  type Grade,
+  type PieceYield,
+  type School,
+} from '@aldrek/core';
 import { LengthFigure } from '../../drawing/length-figure';
 
 /** What a piece gives for a grade: share, longest, widest, both schools, and why one gives more. */
@@ -45,7 +52,12 @@ import { LengthFigure } from '../../drawing/length-figure';
           <span class="name">{{ school.name }}</span>
           <span class="area">{{ school.area }} m²</span>
           <span class="bar"><span [style.width.%]="school.share"></span></span>
-          <span class="note">{{ school.pieces }} {{ school.pieces === 1 ? 'cutting' : 'cuttings' }}@if (school.school === drawn()) {, drawn}</span>
+          <span class="note"
+            >{{ school.pieces }} {{ school.pieces === 1 ? 'cutting' : 'cuttings' }}
+            @if (school.school === drawn()) {
+              , drawn
+            }
+          </span>
         </button>
       }
     </div>
@@ -184,7 +196,7 @@ export class YieldPanel {
     return (['crosscutFirst', 'ripFirst'] as const).map((school) => ({
       school,
       name: SCHOOL_NAMES[school],
-      area: (given[school].areaMm2 / 1e6).toFixed(3),
+      area: (given[school].areaMm2 / 1e6).toFixed(most < 2e5 ? 4 : 3),
       share: (given[school].areaMm2 / most) * 100 * given.share,
       pieces: given[school].cuttings.length,
       best: given.better === 'same' || given.better === school,

@@ -32,14 +32,18 @@ const SHEET_PX = 660;
 export class CutSheetPage {
   readonly projectId = input.required<string>();
   protected readonly store = inject(ShopStore);
-  protected readonly today = new Date().toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
+  protected readonly today = new Date().toLocaleDateString('en-GB', {
+    day: 'numeric',
+    month: 'long',
+    year: 'numeric',
+  });
 
   protected readonly project = computed(() => this.store.projectById().get(this.projectId()) ?? null);
   protected readonly letters = computed(
-    () => new Map(this.project()?.parts.map((part, i) => [part.id as string, partLetter(i)])),
+    () => new Map(this.project()?.parts.map((part, i) => [part.id, partLetter(i)])),
   );
   protected readonly names = computed(
-    () => new Map(this.project()?.parts.map((part) => [part.id as string, part.name])),
+    () => new Map(this.project()?.parts.map((part) => [part.id, part.name])),
   );
   protected readonly parts = computed(
     () =>
@@ -64,7 +68,11 @@ export class CutSheetPage {
   });
 
   private sheetOf(project: Project, piece: Piece, cuts: readonly PlannedCut[], pxPerMm: number) {
-    const sheet = cutSheet({ length: piece.length, width: fullWidth(piece) }, cuts, this.store.habits().kerfMm);
+    const sheet = cutSheet(
+      { length: piece.length, width: fullWidth(piece) },
+      cuts,
+      this.store.habits().kerfMm,
+    );
     const showy = project.parts.some(
       (part) => part.grade === 'one-face' && cuts.some((cut) => cut.partId === part.id),
     );
@@ -80,13 +88,15 @@ export class CutSheetPage {
         sheet?.cuts.map((step) => ({
           ...step,
           from: step.kind === 'crosscut' ? 'from the near end' : 'from the upper edge',
-          gives: this.givenName(step.frees),
+          gives:
+            step.frees.length === 0
+              ? 'waste'
+              : step.frees.map((freed) => this.givenName(freed)).join(' and '),
         })) ?? [],
     };
   }
 
-  private givenName(frees: PlannedCut | string | null): string {
-    if (frees === null) return 'waste';
+  private givenName(frees: PlannedCut | string): string {
     if (typeof frees === 'string') return frees;
     if (frees.partId === OFFCUT_ID) return 'offcut, keep';
     return `${this.letters().get(frees.partId) ?? ''} ${this.names().get(frees.partId) ?? ''}`;

@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { readPartLine, type Project } from '@aldrek/core';
 import { ReadingLine } from '../../drawing/reading-line';
 import { ProjectActions } from '../../state/project-actions';
@@ -31,7 +39,10 @@ import { ShopStore } from '../../state/shop.store';
           <span class="chip">{{ chip.text }}</span>
         }
         @for (line of faulty(); track line.offset) {
-          <span class="fault">{{ lines().length > 1 ? 'Line ' + line.number + ': ' : '' }}{{ line.reading.faults[0]?.message }}</span>
+          <span class="fault"
+            >{{ lines().length > 1 ? 'Line ' + line.number + ': ' : ''
+            }}{{ line.reading.faults[0]?.message }}</span
+          >
         }
       }
     </div>
@@ -72,7 +83,9 @@ export class PartBar {
   protected readonly text = signal('');
 
   protected readonly placeholder = computed(() =>
-    this.store.unit() === 'mm' ? '4 leg 426 x 70 x 40 oak, hidden' : '4 leg 16 3/4 x 2 3/4 x 1 1/2 oak, hidden',
+    this.store.unit() === 'mm'
+      ? '4 leg 426 x 70 x 40 oak, hidden'
+      : '4 leg 16 3/4 x 2 3/4 x 1 1/2 oak, hidden',
   );
   protected readonly lines = computed(() => {
     let offset = 0;

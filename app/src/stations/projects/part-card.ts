@@ -74,7 +74,10 @@ export class PartCard {
   protected setQty(text: string): void {
     const qty = Number(text);
     if (!Number.isInteger(qty) || qty < 1 || qty > 500) {
-      this.fault.set({ field: 'qty', message: `${text || 'nothing'}: how many is a whole number from 1 to 500` });
+      this.fault.set({
+        field: 'qty',
+        message: `${text || 'nothing'}: how many is a whole number from 1 to 500`,
+      });
       return;
     }
     this.fault.set(null);
@@ -91,7 +94,10 @@ export class PartCard {
     if (mm === null) return;
     const most = { length: 500, width: 200, thickness: 100 }[size];
     if (mm > most) {
-      this.fault.set({ field: `allowance ${size}`, message: `an allowance of ${text} is more than ${this.text(most)}` });
+      this.fault.set({
+        field: `allowance ${size}`,
+        message: `an allowance of ${text} is more than ${this.text(most)}`,
+      });
       return;
     }
     const part = this.part();
@@ -105,7 +111,8 @@ export class PartCard {
 
   protected addSpecies(id: string): void {
     const { species } = this.part();
-    if (id !== '') this.changed.emit({ ...this.part(), species: species === 'any' ? [id] : [...species, id] });
+    if (id !== '')
+      this.changed.emit({ ...this.part(), species: species === 'any' ? [id] : [...species, id] });
   }
 
   protected dropSpecies(id: string): void {

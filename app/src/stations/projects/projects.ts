@@ -4,7 +4,7 @@ import {
   computed,
   DestroyRef,
   effect,
-  ElementRef,
+  type ElementRef,
   inject,
   input,
   signal,
@@ -77,14 +77,15 @@ export class Projects {
   });
   protected readonly lit = signal<string | null>(null);
   protected readonly litPiece = signal<string | null>(null);
-  protected readonly cursor = signal(0);
   protected readonly naming = signal(false);
 
   private readonly instance = computed(() => {
     const project = this.project();
     return project && projectInstance(project, this.store.pieces(), this.store.habits());
   });
-  protected readonly matching = computed(() => this.match.running() && this.match.projectId() === this.project()?.id);
+  protected readonly matching = computed(
+    () => this.match.running() && this.match.projectId() === this.project()?.id,
+  );
   /** The plan in view: the best so far while matching, else the one that is kept. */
   protected readonly plan = computed(() => {
     const instance = this.instance();
@@ -99,10 +100,10 @@ export class Projects {
   });
 
   protected readonly letters = computed(
-    () => new Map(this.project()?.parts.map((part, i) => [part.id as string, partLetter(i)])),
+    () => new Map(this.project()?.parts.map((part, i) => [part.id, partLetter(i)])),
   );
   protected readonly names = computed(
-    () => new Map(this.project()?.parts.map((part) => [part.id as string, part.name])),
+    () => new Map(this.project()?.parts.map((part) => [part.id, part.name])),
   );
   protected readonly rows = computed((): PlanRow[] => {
     const byPiece = new Map<string, PlannedCut[]>();
@@ -125,17 +126,25 @@ export class Projects {
   });
   protected readonly litParts = computed(() => {
     const id = this.litPiece();
-    return new Set(this.rows().find((row) => row.piece.id === id)?.cuts.map((cut) => cut.partId));
+    return new Set(
+      this.rows()
+        .find((row) => row.piece.id === id)
+        ?.cuts.map((cut) => cut.partId),
+    );
   });
 
-  private readonly longest = computed(() => this.rows().reduce((most, row) => Math.max(most, row.piece.length), 600));
-  protected readonly pxPerMm = computed(() => fitScale(this.longest(), Math.max(120, this.benchPx() - LABEL_ROOM)));
+  private readonly longest = computed(() =>
+    this.rows().reduce((most, row) => Math.max(most, row.piece.length), 600),
+  );
+  protected readonly pxPerMm = computed(() =>
+    fitScale(this.longest(), Math.max(120, this.benchPx() - LABEL_ROOM)),
+  );
   protected readonly rulerMm = computed(() => (this.benchPx() - 2) / this.pxPerMm());
   protected readonly scaleNote = computed(() => scaleNote(this.pxPerMm()));
   protected readonly partPxPerMm = computed(() => {
     const longest = this.project()?.parts.reduce((most, part) => Math.max(most, part.length), 300) ?? 300;
     const widest = this.project()?.parts.reduce((most, part) => Math.max(most, part.width), 30) ?? 30;
-    return Math.min(fitScale(longest, 178), 46 / widest);
+    return Math.min(fitScale(longest, 134), 46 / widest);
   });
 
   protected readonly summary = computed(() => {
@@ -227,7 +236,8 @@ export class Projects {
   protected matchOrStop(): boolean {
     const project = this.project();
     if (this.match.running()) this.match.stop();
-    else if (project && project.parts.length > 0 && project.plan?.accepted !== true) this.match.start(project);
+    else if (project && project.parts.length > 0 && project.plan?.accepted !== true)
+      this.match.start(project);
     else return false;
     return true;
   }
@@ -248,7 +258,8 @@ export class Projects {
     const size = (mm: number): string => formatLength(Math.floor(mm * 10) / 10, this.store.unit());
     if (!miss || instance.boards.length === 0) return 'There is no free piece on the rack.';
     if (miss.ofSpecies === 0) return 'No free piece is of that species.';
-    if (miss.thickEnough === 0) return `No free piece of that species is ${size(miss.neededThickness)} thick.`;
+    if (miss.thickEnough === 0)
+      return `No free piece of that species is ${size(miss.neededThickness)} thick.`;
     const needed = `needed ${size(miss.neededLength)} × ${size(miss.neededWidth)} with allowances`;
     if (!miss.longestLeft) return `Nothing ${size(miss.neededWidth)} wide is left clear; ${needed}.`;
     const tag = this.store.pieceById().get(miss.longestLeft.boardId)?.tag ?? '';

@@ -17,8 +17,10 @@ import { WoodFace } from '../../drawing/wood-face';
     <p>
       <strong>{{ piece().tag }}</strong> <span class="muted">{{ species() }} {{ piece().name }}</span
       ><br />
-      <al-length [mm]="piece().length" /> ×
-      <al-length [mm]="piece().width" />@if (piece().widthFar; as far) {<span>→<al-length [mm]="far" /></span>}
+      <al-length [mm]="piece().length" /> × <al-length [mm]="piece().width" />
+      @if (piece().widthFar; as far) {
+        <span>→<al-length [mm]="far" /></span>
+      }
       × <al-length [mm]="piece().thickness" />
       @if (metal()) {
         <span class="hazard">metal not cleared</span>

@@ -31,7 +31,11 @@ export function searchPieces(
   return computed(() => {
     const words = query().trim();
     if (words === '') return pieces();
-    const hits = new Set(index().search(words).map((hit) => hit.id as string));
+    const hits = new Set(
+      index()
+        .search(words)
+        .map((hit) => hit.id as string),
+    );
     return pieces().filter((piece) => hits.has(piece.id));
   });
 }

@@ -6,7 +6,7 @@ import {
   computed,
   DestroyRef,
   effect,
-  ElementRef,
+  type ElementRef,
   inject,
   signal,
   viewChild,
@@ -23,8 +23,8 @@ import { ShopStore } from '../../state/shop.store';
 import { KnownHeightsScroll } from './known-heights-scroll';
 import { PieceRow } from './piece-row';
 import { searchPieces } from './rack-search';
-import { RackView } from './rack-view';
-import { rackRows, STACK_BY, STACK_NAMES, stacksOf, type RackRow, type StackBy } from './stacks';
+import { RackView, STACK_BY, type StackBy } from '../../state/rack-view';
+import { rackRows, STACK_NAMES, stacksOf, type RackRow } from './stacks';
 import { TallyBar } from './tally-bar';
 
 /** Room for tag and size beside the longest strip, px. */
@@ -57,23 +57,37 @@ export class Rack {
 
   protected readonly found = searchPieces(this.store.pieces, this.view.query);
   private readonly stacks = computed(() => stacksOf(this.found(), this.view.by(), this.store.unit()));
-  private readonly longest = computed(() => this.store.pieces().reduce((most, piece) => Math.max(most, piece.length), 600));
+  private readonly longest = computed(() =>
+    this.store.pieces().reduce((most, piece) => Math.max(most, piece.length), 600),
+  );
 
   protected readonly pxPerMm = computed(() => {
     const room = Math.max(120, this.benchPx() - Math.min(LABEL_ROOM, this.benchPx() * 0.5));
     return fitScale(this.longest(), room) * this.view.zoom();
   });
   /** The ruler runs on over the labels, so that it ends with the bench. */
-  protected readonly rulerMm = computed(() => Math.max(this.longest(), (this.benchPx() - 2) / this.pxPerMm()));
-  protected readonly widthPx = computed(() => Math.max(this.benchPx() - 2, this.longest() * this.pxPerMm() + LABEL_ROOM));
+  protected readonly rulerMm = computed(() =>
+    Math.max(this.longest(), (this.benchPx() - 2) / this.pxPerMm()),
+  );
+  protected readonly widthPx = computed(() =>
+    Math.max(this.benchPx() - 2, this.longest() * this.pxPerMm() + LABEL_ROOM),
+  );
   protected readonly scaleNote = computed(() => scaleNote(this.pxPerMm()));
   protected readonly rows = computed(() => rackRows(this.stacks(), this.pxPerMm()));
-  private readonly order = computed(() => this.rows().flatMap((row) => (row.kind === 'piece' ? [row.piece] : [])));
+  private readonly order = computed(() =>
+    this.rows().flatMap((row) => (row.kind === 'piece' ? [row.piece] : [])),
+  );
 
-  protected readonly selected = computed(() => this.store.pieceById().get(this.view.selectedId() ?? '') ?? null);
-  protected readonly editing = computed(() => this.store.pieceById().get(this.view.editingId() ?? '') ?? null);
+  protected readonly selected = computed(
+    () => this.store.pieceById().get(this.view.selectedId() ?? '') ?? null,
+  );
+  protected readonly editing = computed(
+    () => this.store.pieceById().get(this.view.editingId() ?? '') ?? null,
+  );
   private readonly lengths = computed(() => Float64Array.from(this.found(), (piece) => piece.length).sort());
-  protected readonly reach = computed(() => this.found().length - countBelow(this.lengths(), this.view.cursor()));
+  protected readonly reach = computed(
+    () => this.found().length - countBelow(this.lengths(), this.view.cursor()),
+  );
   protected readonly totals = computed(() => {
     const pieces = this.found();
     const volume = pieces.reduce((sum, piece) => sum + pieceVolumeM3(piece), 0);
@@ -203,10 +217,33 @@ export class Rack {
         { keys: ['/'], shown: '/', does: 'search', run: () => this.searchField()?.nativeElement.focus() },
         { keys: ['ArrowDown'], shown: '↓', does: 'next piece', run: () => this.move(1) },
         { keys: ['ArrowUp'], shown: '↑', does: 'piece before', run: () => this.move(-1) },
-        { keys: ['Enter', 'i'], shown: 'I or Enter', does: 'inspect the piece', run: (event) => (event.key === 'Enter' && isOnControl(event) ? false : this.onSelected((piece) => this.inspect(piece))()) },
-        { keys: ['e'], shown: 'E', does: 'edit it on the tally line', run: this.onSelected((piece) => this.edit(piece)) },
-        { keys: ['d'], shown: 'D', does: 'duplicate it', run: this.onSelected((piece) => this.duplicate(piece)) },
-        { keys: ['Delete', 'Backspace'], shown: 'Delete', does: 'delete it', run: this.onSelected((piece) => this.remove(piece)) },
+        {
+          keys: ['Enter', 'i'],
+          shown: 'I or Enter',
+          does: 'inspect the piece',
+          run: (event) =>
+            event.key === 'Enter' && isOnControl(event)
+              ? false
+              : this.onSelected((piece) => this.inspect(piece))(),
+        },
+        {
+          keys: ['e'],
+          shown: 'E',
+          does: 'edit it on the tally line',
+          run: this.onSelected((piece) => this.edit(piece)),
+        },
+        {
+          keys: ['d'],
+          shown: 'D',
+          does: 'duplicate it',
+          run: this.onSelected((piece) => this.duplicate(piece)),
+        },
+        {
+          keys: ['Delete', 'Backspace'],
+          shown: 'Delete',
+          does: 'delete it',
+          run: this.onSelected((piece) => this.remove(piece)),
+        },
         { keys: ['+', '='], shown: '+', does: 'larger scale', run: () => this.zoomBy(1) },
         { keys: ['-'], shown: '−', does: 'smaller scale', run: () => this.zoomBy(-1) },
       ],

@@ -7,9 +7,7 @@ import {
   type LengthUnit,
   type Piece,
 } from '@aldrek/core';
-
-export const STACK_BY = ['thickness', 'species', 'length', 'place', 'find'] as const;
-export type StackBy = (typeof STACK_BY)[number];
+import type { StackBy } from '../../state/rack-view';
 
 export const STACK_NAMES: Readonly<Record<StackBy, string>> = {
   thickness: 'Thickness',
@@ -40,7 +38,7 @@ interface Key {
 export function stacksOf(pieces: readonly Piece[], by: StackBy, unit: LengthUnit): Stack[] {
   const found = new Map<string, { key: Key; pieces: Piece[] }>();
   for (const piece of pieces) {
-    const key = keyOf(piece, by, unit);
+    const key = keyOf(piece, by);
     const stack = found.get(key.title);
     if (stack) stack.pieces.push(piece);
     else found.set(key.title, { key, pieces: [piece] });
@@ -49,7 +47,7 @@ export function stacksOf(pieces: readonly Piece[], by: StackBy, unit: LengthUnit
     .sort((a, b) => compareKeys(a.key.order, b.key.order))
     .map(({ key, pieces: own }) => ({
       key: key.title,
-      title: key.title,
+      title: titleOf(own, by, key.title, unit),
       pieces: own.sort(longestFirst),
       areaM2: own.reduce((sum, piece) => sum + (piece.length * fullWidth(piece)) / 1e6, 0),
       volumeM3: own.reduce((sum, piece) => sum + pieceVolumeM3(piece), 0),
@@ -63,33 +61,49 @@ function compareKeys(a: number | string, b: number | string): number {
 const longestFirst = (a: Piece, b: Piece): number =>
   b.length - a.length || fullWidth(b) - fullWidth(a) || a.tag.localeCompare(b.tag, 'en', { numeric: true });
 
-function keyOf(piece: Piece, by: StackBy, unit: LengthUnit): Key {
+function keyOf(piece: Piece, by: StackBy): Key {
   switch (by) {
     case 'thickness':
-      return band(piece.thickness, THICKNESS_LIMITS, unit, 'thick');
+      return band(piece.thickness, THICKNESS_LIMITS, 'thick');
     case 'length':
-      return band(piece.length, LENGTH_LIMITS, unit, 'long');
+      return band(piece.length, LENGTH_LIMITS, 'long');
     case 'species':
       return { order: speciesName(piece.species), title: speciesName(piece.species) };
     case 'place':
-      return piece.place === '' ? { order: '\uffff', title: 'no place noted' } : { order: piece.place, title: piece.place };
+      return piece.place === ''
+        ? { order: '\uffff', title: 'no place noted' }
+        : { order: piece.place, title: piece.place };
     case 'find':
-      return piece.find === '' ? { order: '\uffff', title: 'no find noted' } : { order: piece.find, title: piece.find };
+      return piece.find === ''
+        ? { order: '\uffff', title: 'no find noted' }
+        : { order: piece.find, title: piece.find };
   }
 }
 
-function band(mm: number, limits: readonly number[], unit: LengthUnit, word: string): Key {
-  const name = unit === 'mm' ? 'mm' : 'in';
+function band(mm: number, limits: readonly number[], word: string): Key {
   const index = limits.findIndex((limit) => mm <= limit);
-  const size = (value: number): string => formatLength(value, unit);
-  if (index === 0) return { order: 0, title: `up to ${size(limits[0] ?? 0)} ${name} ${word}` };
-  if (index < 0) return { order: 99, title: `over ${size(limits[limits.length - 1] ?? 0)} ${name} ${word}` };
-  return { order: index, title: `${size(limits[index - 1] ?? 0)} – ${size(limits[index] ?? 0)} ${name} ${word}` };
+  const order = index < 0 ? limits.length : index;
+  return { order, title: `${word} ${order}` };
+}
+
+/** Bands are named by what lies in them: “18 – 21 mm thick”. */
+function titleOf(pieces: readonly Piece[], by: StackBy, title: string, unit: LengthUnit): string {
+  if (by !== 'thickness' && by !== 'length') return title;
+  const sizes = pieces.map((piece) => piece[by]);
+  const [least, most] = [Math.min(...sizes), Math.max(...sizes)].map((mm) => formatLength(mm, unit));
+  const range = least === most ? most : `${least} – ${most}`;
+  return `${range} ${unit === 'mm' ? 'mm' : 'in'} ${by === 'thickness' ? 'thick' : 'long'}`;
 }
 
 export type RackRow =
   | { readonly kind: 'head'; readonly id: string; readonly stack: Stack; readonly height: number }
-  | { readonly kind: 'piece'; readonly id: string; readonly piece: Piece; readonly index: number; readonly height: number };
+  | {
+      readonly kind: 'piece';
+      readonly id: string;
+      readonly piece: Piece;
+      readonly index: number;
+      readonly height: number;
+    };
 
 const HEAD_HEIGHT = 44;
 /** A row is at least this high, so that a thumb finds it. */

@@ -1,4 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { fullWidth, printTallyLine, readTallyLine, type Piece, type TallyReading } from '@aldrek/core';
 import { ReadingLine } from '../../drawing/reading-line';
 import { WoodFace } from '../../drawing/wood-face';
@@ -138,7 +148,11 @@ export class TallyBar {
     const { tag } = reading;
     if (tag === null || !this.actions.isTaken(tag, this.editing()?.id ?? '')) return reading;
     const chip = reading.chips.find((found) => found.kind === 'tag');
-    const fault = { message: `${tag} is the tag of another piece`, start: chip?.start ?? 0, end: chip?.end ?? 0 };
+    const fault = {
+      message: `${tag} is the tag of another piece`,
+      start: chip?.start ?? 0,
+      end: chip?.end ?? 0,
+    };
     return { ...reading, faults: [...reading.faults, fault] };
   }
 }

@@ -1,5 +1,8 @@
 import { Injectable, signal } from '@angular/core';
-import type { StackBy } from './stacks';
+
+/** What pieces may be stacked by. */
+export const STACK_BY = ['thickness', 'species', 'length', 'place', 'find'] as const;
+export type StackBy = (typeof STACK_BY)[number];
 
 /** How the rack is looked at. Kept while the app is open, so that coming back finds it as it was. */
 @Injectable({ providedIn: 'root' })

@@ -1,0 +1,83 @@
+// The arrows of the house: who may know whom. `docs/decisions/0002-the-arrows.md` says why.
+const layers = [
+  'foundation',
+  'units',
+  '(timber|geometry)',
+  'stock',
+  '(hazards|yield)',
+  'project',
+  '(match|shop)',
+  'ledger',
+  'exchange',
+];
+
+/** Each layer of the core may know itself and those before it, never one after it. */
+const upward = layers.slice(0, -1).map((layer, i) => ({
+  name: `core: ${layer} knows nothing above it`,
+  severity: 'error',
+  from: { path: `^core/src/${layer}/`, pathNot: '\\.test\\.ts$' },
+  to: { path: `^core/src/(${layers.slice(i + 1).join('|')})/` },
+}));
+
+/** @type {import('dependency-cruiser').IConfiguration} */
+module.exports = {
+  forbidden: [
+    ...upward,
+    {
+      name: 'core: knows wood and nothing of screens, stores or files',
+      severity: 'error',
+      from: { path: '^core/src/', pathNot: '\\.test\\.ts$' },
+      to: { pathNot: '^core/src/' },
+    },
+    {
+      name: 'core: the plan is verified by code of its own',
+      severity: 'error',
+      from: { path: '^core/src/match/verify-plan\\.ts$' },
+      to: { path: '^core/src/', pathNot: '^core/src/(match/instance|geometry/rectangle)\\.ts$' },
+    },
+    {
+      name: 'outside: only the core’s public face',
+      severity: 'error',
+      from: { path: '^(app|cli|server|demo)/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^core/src/', pathNot: '^core/src/index\\.ts$' },
+    },
+    {
+      name: 'app: drawing knows core types only',
+      severity: 'error',
+      from: { path: '^app/src/drawing/' },
+      to: { path: '^app/src/', pathNot: '^app/src/drawing/' },
+    },
+    {
+      name: 'app: stations speak to the state, not to storage or workers',
+      severity: 'error',
+      from: { path: '^app/src/stations/' },
+      to: { path: '^app/src/(storage|workers)/' },
+    },
+    {
+      name: 'app: state knows no screens',
+      severity: 'error',
+      from: { path: '^app/src/(state|storage|workers)/' },
+      to: { path: '^app/src/(stations|shell|drawing|reckoner)/' },
+    },
+    {
+      name: 'app: nothing but the routes imports a station',
+      severity: 'error',
+      from: { path: '^app/src/', pathNot: '^app/src/(shell/routes\\.ts$|stations/)' },
+      to: { path: '^app/src/stations/' },
+    },
+    {
+      name: 'app: no station imports another',
+      severity: 'error',
+      from: { path: '^app/src/stations/([^/]+)/' },
+      to: { path: '^app/src/stations/', pathNot: '^app/src/stations/$1/' },
+    },
+    { name: 'no circles', severity: 'error', from: {}, to: { circular: true, dependencyTypesNot: ['type-only'] } },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '(node_modules|dist|generated)' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.base.json' },
+    enhancedResolveOptions: { extensions: ['.ts', '.mjs', '.js'] },
+  },
+};

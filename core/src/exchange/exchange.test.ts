@@ -1,0 +1,154 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { aFinding, aPiece } from '../../test-support/made-up-pieces.ts';
+import { applyChange, changeBetween, inverse, isEmptyDelta } from './change.ts';
+import { readShop } from './read-shop.ts';
+import { emptyShop, type ShopDocument } from './shop-document.ts';
+
+const demoText = readFileSync(new URL('../../../demo/boathouse.json', import.meta.url), 'utf8');
+
+describe('changes', () => {
+  const before: ShopDocument = {
+    ...emptyShop(),
+    pieces: [aPiece({ id: 'a' }), aPiece({ id: 'b', tag: 'B-02' })],
+  };
+  const after: ShopDocument = {
+    ...before,
+    settings: { ...before.settings, unit: 'inch' },
+    pieces: [
+      { ...(before.pieces[0] as ReturnType<typeof aPiece>), length: 900 },
+      aPiece({ id: 'c', tag: 'B-03' }),
+    ],
+    projects: [{ id: 'x', name: 'Oar rack', note: '', parts: [] }],
+  };
+
+  it('lead from one shop to the other and back', () => {
+    const change = changeBetween('edit', before, after);
+    expect(applyChange(before, change)).toEqual(after);
+    const back = applyChange(after, inverse(change));
+    expect(back.pieces.map((piece) => piece.id).sort()).toEqual(['a', 'b']);
+    expect(back.pieces.find((piece) => piece.id === 'a')?.length).toBe(1000);
+    expect(back.projects).toEqual([]);
+    expect(back.settings.unit).toBe('mm');
+    expect(inverse(inverse(change))).toEqual(change);
+  });
+
+  it('hold nothing when nothing has changed', () => {
+    const change = changeBetween('nothing', before, before);
+    expect(isEmptyDelta(change.pieces) && isEmptyDelta(change.projects)).toBe(true);
+    expect(change.settings).toBeUndefined();
+  });
+});
+
+describe('readShop', () => {
+  it('reads the demo, which has what a demo needs', () => {
+    const shop = readShop(demoText);
+    expect(shop.ok).toBe(true);
+    if (!shop.ok) return;
+    expect(shop.value.pieces.length).toBeGreaterThanOrEqual(40);
+    expect(shop.value.projects).toHaveLength(2);
+    expect(readShop(JSON.stringify(shop.value))).toEqual(shop);
+  });
+
+  it.each([
+    ['{\n  "format": oops }', 'line 2, column 13'],
+    ['', 'line 1, column 1'],
+    ['{"a": [1, 2', 'line 1, column 12'],
+    ['{"a": 1,}', 'line 1, column 9'],
+    ['[1 2]', 'line 1, column 4'],
+    ['{"a" 1}', 'line 1, column 6'],
+    ['{"a": "open', 'line 1, column 7'],
+    ['[1]]', 'line 1, column 4'],
+    ['{"a": {}, "b": []} x', 'line 1, column 20'],
+  ])('says where %j stops being JSON', (text, place) => {
+    expect(readShop(text)).toMatchObject({ ok: false, fault: [{ place }] });
+  });
+
+  type Spoil = (
+    shop: { pieces: Record<string, unknown>[]; projects: Record<string, unknown>[] } & Record<
+      string,
+      unknown
+    >,
+  ) => void;
+  it.each<[string, Spoil, string, string]>([
+    ['another format', (shop) => (shop['format'] = 'other'), 'format', 'must be "aldrek-shop"'],
+    [
+      'no pieces',
+      (shop) => delete (shop as Record<string, unknown>)['pieces'],
+      'the document',
+      '“pieces” is missing',
+    ],
+    [
+      'a thickness of 0',
+      (shop) => ((shop.pieces[3] as Record<string, unknown>)['thickness'] = 0),
+      'pieces[3] “S-04” → thickness',
+      'must be > 0',
+    ],
+    [
+      'a field of its own',
+      (shop) => ((shop.pieces[0] as Record<string, unknown>)['colour'] = 'red'),
+      'pieces[0] “S-01”',
+      '“colour” is not known',
+    ],
+    [
+      'a kind unheard of',
+      (shop) =>
+        ((shop.pieces[0] as { findings: Record<string, unknown>[] }).findings[0] = {
+          ...(shop.pieces[0] as { findings: Record<string, unknown>[] }).findings[0],
+          kind: 'moss',
+        }),
+      'pieces[0] “S-01” → findings[0] → kind',
+      'must be one of metal',
+    ],
+    [
+      'a tag twice',
+      (shop) => ((shop.pieces[1] as Record<string, unknown>)['tag'] = 'S-01'),
+      'pieces[1] “S-01”',
+      'tag S-01 stands twice',
+    ],
+    [
+      'an id twice',
+      (shop) =>
+        ((shop.pieces[1] as Record<string, unknown>)['id'] = (shop.pieces[0] as Record<string, unknown>)[
+          'id'
+        ]),
+      'pieces[1] “S-02”',
+      'stands twice',
+    ],
+    [
+      'a finding off the piece',
+      (shop) => ((shop.pieces[0] as Record<string, unknown>)['findings'] = [aFinding('knot', { x: 5000 })]),
+      'pieces[0] “S-01” → findings[0]',
+      'lies off the piece',
+    ],
+    [
+      'a project unheard of',
+      (shop) => ((shop.pieces[0] as Record<string, unknown>)['reservedFor'] = 'nobody'),
+      'pieces[0] “S-01”',
+      'project that is not in the file',
+    ],
+    [
+      'a plan of nothing',
+      (shop) =>
+        ((shop.projects[0] as Record<string, unknown>)['plan'] = {
+          cuts: [{ pieceId: 'gone', partId: 'gone', unit: 0, x: 0, y: 0, length: 10, width: 10 }],
+          coverage: 1,
+          missing: [],
+          spentM2: 0,
+          atMostOver: null,
+          basis: '',
+          accepted: false,
+        }),
+      'projects[0] “Boot bench” → plan → cuts[0]',
+      'piece that is not in the file',
+    ],
+  ])('refuses %s and names the place', (_what, spoil, place, message) => {
+    const raw = JSON.parse(demoText) as Parameters<Spoil>[0];
+    spoil(raw);
+    const read = readShop(JSON.stringify(raw));
+    expect(read.ok).toBe(false);
+    if (read.ok) return;
+    const fault = read.fault.find((found) => found.place === place);
+    expect(fault?.message ?? JSON.stringify(read.fault)).toContain(message);
+  });
+});
