@@ -1,4 +1,30 @@
-import type { Routes } from '@angular/router';
+import type { Route, Routes, UrlMatcher } from '@angular/router';
+
+/**
+ * `/inspect` and `/inspect/<id>` are one route, so that the screen stays as it is when the piece (or the
+ * project) in hand changes.
+ */
+function withOptionalId(path: string, parameter: string): { matcher: UrlMatcher } {
+  return {
+    matcher: (segments) => {
+      const [first, second] = segments;
+      if (first?.path !== path || segments.length > 2) return null;
+      return { consumed: segments, posParams: second ? { [parameter]: second } : {} };
+    },
+  };
+}
+
+const inspect: Route = {
+  ...withOptionalId('inspect', 'pieceId'),
+  title: 'Inspect · Aldrek',
+  loadComponent: () => import('../stations/inspect/inspect').then((m) => m.Inspect),
+};
+
+const projects: Route = {
+  ...withOptionalId('projects', 'projectId'),
+  title: 'Projects · Aldrek',
+  loadComponent: () => import('../stations/projects/projects').then((m) => m.Projects),
+};
 
 /** Each station is loaded when it is first opened. */
 export const routes: Routes = [
@@ -8,26 +34,8 @@ export const routes: Routes = [
     title: 'Rack · Aldrek',
     loadComponent: () => import('../stations/rack/rack').then((m) => m.Rack),
   },
-  {
-    path: 'inspect',
-    title: 'Inspect · Aldrek',
-    loadComponent: () => import('../stations/inspect/inspect').then((m) => m.Inspect),
-  },
-  {
-    path: 'inspect/:pieceId',
-    title: 'Inspect · Aldrek',
-    loadComponent: () => import('../stations/inspect/inspect').then((m) => m.Inspect),
-  },
-  {
-    path: 'projects',
-    title: 'Projects · Aldrek',
-    loadComponent: () => import('../stations/projects/projects').then((m) => m.Projects),
-  },
-  {
-    path: 'projects/:projectId',
-    title: 'Projects · Aldrek',
-    loadComponent: () => import('../stations/projects/projects').then((m) => m.Projects),
-  },
+  inspect,
+  projects,
   {
     path: 'projects/:projectId/cut-sheet',
     title: 'Cut sheet · Aldrek',

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
 import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
@@ -61,6 +61,12 @@ export class Shell {
         { keys: ['?'], shown: '?', does: 'this sheet', run: () => void this.openKeySheet() },
       ],
     });
+    // A page that is closed while a change is on its way to the disk asks first.
+    const hold = (event: BeforeUnloadEvent): void => {
+      if (this.store.storing() > 0) event.preventDefault();
+    };
+    addEventListener('beforeunload', hold);
+    inject(DestroyRef).onDestroy(() => removeEventListener('beforeunload', hold));
     void this.files.openDemoIfAsked();
   }
 

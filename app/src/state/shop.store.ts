@@ -27,9 +27,18 @@ interface ShopState {
   readonly undone: readonly ShopChange[];
   /** The last thing that went wrong, in words for the user. */
   readonly trouble: string | null;
+  /** Changes that are drawn but not yet stored. */
+  readonly storing: number;
 }
 
-const STARTING: ShopState = { ready: false, shop: emptyShop(), done: [], undone: [], trouble: null };
+const STARTING: ShopState = {
+  ready: false,
+  shop: emptyShop(),
+  done: [],
+  undone: [],
+  trouble: null,
+  storing: 0,
+};
 
 /** The shop: every change goes through `change`, is drawn at once and stored behind it. */
 export const ShopStore = signalStore(
@@ -52,10 +61,15 @@ export const ShopStore = signalStore(
     const otherTabs = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('aldrek-shop');
 
     const stored = (work: Promise<void>): void => {
+      patchState(store, { storing: store.storing() + 1 });
       work.then(
-        () => otherTabs?.postMessage('changed'),
+        () => {
+          patchState(store, { storing: store.storing() - 1 });
+          otherTabs?.postMessage('changed');
+        },
         (error: unknown) =>
           patchState(store, {
+            storing: store.storing() - 1,
             trouble: `This could not be stored in the browser (${String(error)}). Export the shop now, from the menu.`,
           }),
       );

@@ -5,7 +5,8 @@ import { DEFAULT_SETTINGS, type Piece, type Project, type ShopChange, type ShopS
 export interface JournalEntry {
   readonly seq: number;
   readonly change: ShopChange;
-  readonly undone: boolean;
+  /** 1 or 0, since only such can be an index. */
+  readonly undone: 0 | 1;
 }
 
 interface SettingsRow {
@@ -25,7 +26,7 @@ export class ShopDb extends Dexie {
     this.version(1).stores({
       pieces: 'id, tag',
       projects: 'id',
-      journal: '++seq',
+      journal: '++seq, undone',
       settings: 'key',
     });
   }

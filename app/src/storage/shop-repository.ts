@@ -33,9 +33,9 @@ export class ShopRepository {
       pieces,
       projects,
       settings,
-      done: journal.filter((entry) => !entry.undone).map((entry) => entry.change),
+      done: journal.filter((entry) => entry.undone === 0).map((entry) => entry.change),
       undone: journal
-        .filter((entry) => entry.undone)
+        .filter((entry) => entry.undone === 1)
         .map((entry) => entry.change)
         .reverse(),
     };
@@ -45,8 +45,8 @@ export class ShopRepository {
   record(change: ShopChange): Promise<void> {
     return this.inOrder(async () => {
       await this.write(change);
-      await this.db.journal.filter((entry) => entry.undone).delete();
-      await this.db.journal.add({ change, undone: false });
+      await this.db.journal.where('undone').equals(1).delete();
+      await this.db.journal.add({ change, undone: 0 });
       const tooMany = (await this.db.journal.count()) - JOURNAL_LENGTH;
       if (tooMany > 0) await this.db.journal.orderBy('seq').limit(tooMany).delete();
     });
@@ -54,26 +54,19 @@ export class ShopRepository {
 
   undo(): Promise<void> {
     return this.inOrder(async () => {
-      const last = await this.db.journal
-        .orderBy('seq')
-        .reverse()
-        .filter((entry) => !entry.undone)
-        .first();
+      const last = await this.db.journal.where('undone').equals(0).last();
       if (!last) return;
       await this.write(inverse(last.change));
-      await this.db.journal.put({ ...last, undone: true });
+      await this.db.journal.put({ ...last, undone: 1 });
     });
   }
 
   redo(): Promise<void> {
     return this.inOrder(async () => {
-      const next = await this.db.journal
-        .orderBy('seq')
-        .filter((entry) => entry.undone)
-        .first();
+      const next = await this.db.journal.where('undone').equals(1).first();
       if (!next) return;
       await this.write(next.change);
-      await this.db.journal.put({ ...next, undone: false });
+      await this.db.journal.put({ ...next, undone: 0 });
     });
   }
 

@@ -29,6 +29,8 @@ describe('readTallyLine', () => {
     ['post 8\' x 5 1/2" x 5 1/2"', [2438.4, 139.7, 139.7]],
     ['5\' 3 1/4" x 3½" x 5/4 oak', [1606.55, 88.9, 31.75]],
     ['rail 2,400 x 90 x 20', [2400, 90, 20]],
+    ['leg 710 x 64 x 64 mahogany', [710, 64, 64]],
+    ['leg 71cm x 64mm x 64 maple', [710, 64, 64]],
     ['2 x 1200 x 90 x 20', [1200, 90, 20]],
   ])('reads the sizes of %s', (line, sizes) => {
     const got = piece(line);

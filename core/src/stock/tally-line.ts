@@ -94,7 +94,7 @@ export interface HeadReading {
 }
 
 const BY = String.raw`\s*(?:[x×*]|\bby\b)\s*`;
-const SIZE = String.raw`[\d.½¼¾⅛⅜⅝⅞][\d.,/ ½¼¾⅛⅜⅝⅞⁄-]*?\s*(?:mm|cm|m|inches|inch|in|feet|foot|ft|''|["″”'′’])?(?:\s*\d[\d ./½¼¾⅛⅜⅝⅞]*(?:"|″|”|''|in\b))?`;
+const SIZE = String.raw`[\d.½¼¾⅛⅜⅝⅞][\d.,/ ½¼¾⅛⅜⅝⅞⁄-]*?\s*(?:(?:mm|cm|m|inches|inch|in|feet|foot|ft)(?![a-z])|''|["″”'′’])?(?:\s*\d[\d ./½¼¾⅛⅜⅝⅞]*(?:"|″|”|''|in\b))?`;
 const SIZES = new RegExp(
   String.raw`(${SIZE})${BY}(${SIZE})(?:\s*(?:>|→|\bto\b)\s*(${SIZE}))?${BY}(${SIZE})(?=\s|$|[a-z?])`,
   'i',

@@ -1,0 +1,102 @@
+import { expect, type Locator, type Page } from '@playwright/test';
+
+/** The app as a maker meets it: what journeys do, in the words on the screen. */
+export class Shop {
+  constructor(readonly page: Page) {}
+
+  async open(path = '/rack'): Promise<void> {
+    await this.page.goto(path);
+    await expect(this.page.getByRole('navigation', { name: 'Stations' })).toBeVisible();
+  }
+
+  async openDemo(): Promise<void> {
+    await this.open('/rack?demo');
+    await expect(this.pieces().first()).toBeVisible();
+  }
+
+  pieces(): Locator {
+    return this.page.getByRole('option');
+  }
+
+  piece(tag: string): Locator {
+    return this.page.getByRole('option', { name: new RegExp(`^${tag},`) });
+  }
+
+  /** How many pieces the rack says it holds. */
+  async expectCount(count: number): Promise<void> {
+    if (count === 0)
+      await expect(this.page.getByRole('heading', { name: /every piece to one scale/ })).toBeVisible();
+    else await expect(this.page.locator('.totals .figure').first()).toHaveText(String(count));
+  }
+
+  tallyLine(): Locator {
+    return this.page.getByRole('textbox', { name: 'Tally line', exact: true });
+  }
+
+  async tally(line: string): Promise<void> {
+    await this.tallyLine().fill(line);
+    await this.tallyLine().press('Enter');
+  }
+
+  async go(station: 'Rack' | 'Inspect' | 'Projects'): Promise<void> {
+    await this.page
+      .getByRole('navigation', { name: 'Stations' })
+      .getByRole('link', { name: station })
+      .click();
+  }
+
+  async inspect(tag: string): Promise<void> {
+    await this.go('Rack');
+    await this.piece(tag).click();
+    await this.page.getByRole('button', { name: /^Inspect/ }).click();
+    await expect(this.page.getByRole('heading', { name: new RegExp(`^${tag}`) })).toBeVisible();
+  }
+
+  face(face: 'A' | 'B'): Locator {
+    return this.page.getByRole('group', { name: `Face ${face}` });
+  }
+
+  findings(face: 'A' | 'B' = 'A'): Locator {
+    return this.face(face).getByRole('button');
+  }
+
+  async menu(item: string): Promise<void> {
+    await this.page.getByRole('button', { name: 'Shop menu' }).click();
+    await this.page.getByRole('menuitem', { name: item }).click();
+  }
+
+  /** Reloads once all is on the disk, as it is a blink after the last key. */
+  async reload(): Promise<void> {
+    await expect(this.page.locator('main')).toHaveAttribute('data-stored', 'true');
+    await this.page.reload();
+  }
+
+  async undo(): Promise<void> {
+    await this.page.getByRole('button', { name: /^Undo/ }).first().click();
+  }
+
+  async addPart(line: string): Promise<void> {
+    const field = this.page.getByRole('textbox', { name: 'Part line' });
+    await field.fill(line);
+    await field.press('Enter');
+  }
+
+  /** Starts a match and waits until its plan is kept; stops it early, as a maker in a hurry would. */
+  async match(): Promise<void> {
+    await this.page.getByRole('button', { name: /^Match/ }).click();
+    const stop = this.page.getByRole('button', { name: /^Stop and keep/ });
+    await stop.click({ timeout: 1500 }).catch(() => undefined);
+    await expect(stop).toBeHidden();
+    await expect(this.page.getByRole('button', { name: /^Match again/ })).toBeEnabled();
+  }
+}
+
+/** What the browser complains of while a journey runs: there should be nothing. */
+export function complaints(page: Page): string[] {
+  const heard: string[] = [];
+  page.on('pageerror', (error) => heard.push(error.message));
+  page.on('console', (message) => {
+    if (message.type() === 'error') heard.push(message.text());
+  });
+  return heard;
+}

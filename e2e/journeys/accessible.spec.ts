@@ -1,0 +1,55 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { Shop } from '../drivers/shop.ts';
+
+async function expectSound(page: Page, what: string): Promise<void> {
+  await page.evaluate(() => Promise.all(document.getAnimations().map((animation) => animation.finished)));
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  const grave = violations
+    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+    .map(({ id, nodes }) => `${what}: ${id} at ${nodes.map((node) => node.target.join(' ')).join(', ')}`);
+  expect(grave).toEqual([]);
+}
+
+for (const scheme of ['light', 'dark'] as const) {
+  test(`no screen has a serious fault in the ${scheme} scheme`, async ({ page }) => {
+    await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
+    const shop = new Shop(page);
+    await shop.open();
+    await expectSound(page, 'empty rack');
+    await shop.openDemo();
+    await page.getByRole('button', { name: 'Undo', exact: true }).last().waitFor();
+    await shop.piece('P-03').click();
+    await shop.tallyLine().fill('6 slat 1195 x 98 x 18 sprice, bay 2');
+    await expectSound(page, 'rack');
+    await shop.tallyLine().fill('');
+    await page.keyboard.press('Escape');
+    await shop.inspect('P-03');
+    await page.keyboard.type('400');
+    await page.keyboard.press('n');
+    await expectSound(page, 'inspect');
+    await shop.go('Projects');
+    await shop.match();
+    await page.getByRole('button', { name: /2 × rail, short/ }).click();
+    await expectSound(page, 'projects');
+    await page.getByRole('link', { name: 'Cut sheet' }).click();
+    await expectSound(page, 'cut sheet');
+    await page.keyboard.press('?');
+    await expect(page.getByRole('dialog')).toBeVisible();
+    await expectSound(page, 'key sheet');
+  });
+}
+
+test('everything fits a phone without sideways scroll', async ({ page }) => {
+  await page.setViewportSize({ width: 360, height: 740 });
+  const shop = new Shop(page);
+  await shop.openDemo();
+  for (const station of ['Rack', 'Inspect', 'Projects'] as const) {
+    await shop.go(station);
+    await page.waitForTimeout(200);
+    const over = await page.evaluate(
+      () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+    );
+    expect(over, station).toBeLessThanOrEqual(0);
+  }
+});

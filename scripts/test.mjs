@@ -1,0 +1,68 @@
+// `npm test`: installs what is missing, then lint, arrows, types, unit and end-to-end tests. Every step is
+// run even when one before it fails; the last line counts them all.
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { ensureChromium } from './chromium.mjs';
+import { command, ensureBuilt, ensureInstalled, environment, root, run, tool } from './machine.mjs';
+
+const results = join(root, 'e2e/results');
+const began = Date.now();
+let passed = 0;
+let failed = 0;
+
+function count(name, good, bad) {
+  passed += good;
+  failed += bad;
+  const seconds = ((Date.now() - began) / 1000).toFixed(0);
+  console.log(`— ${name}: ${bad === 0 ? 'good' : `${bad} failed`} (${seconds} s since the start)`);
+}
+
+async function check(name, args) {
+  const code = await run(process.execPath, args);
+  count(name, code === 0 ? 1 : 0, code === 0 ? 0 : 1);
+}
+
+/** Adds what a test runner has counted; a runner that broke off counts as one failure. */
+async function suite(name, args, file, read, env = {}) {
+  const code = await run(process.execPath, args, { env: { ...environment, ...env } });
+  if (!existsSync(file)) return count(name, 0, 1);
+  const { good, bad } = read(JSON.parse(readFileSync(file, 'utf8')));
+  count(name, good, code !== 0 && bad === 0 ? 1 : bad);
+}
+
+command(async () => {
+  await ensureInstalled();
+  rmSync(results, { recursive: true, force: true });
+  mkdirSync(results, { recursive: true });
+  await check('lint', [tool('eslint'), '.']);
+  await check('format', [tool('prettier'), '--check', '--log-level', 'warn', '.']);
+  await check('arrows', [
+    tool('depcruise'),
+    '--config',
+    '.dependency-cruiser.cjs',
+    'core/src',
+    'app/src',
+    'server/src',
+    'cli/src',
+    'demo',
+  ]);
+  await check('types', [join(root, 'scripts/types.mjs')]);
+  const unit = join(results, 'unit.json');
+  await suite(
+    'unit',
+    [tool('vitest'), 'run', '--reporter=dot', '--reporter=json', `--outputFile.json=${unit}`],
+    unit,
+    (report) => ({ good: report.numPassedTests, bad: report.numFailedTests }),
+  );
+  await ensureBuilt();
+  const journeys = join(results, 'journeys.json');
+  await suite(
+    'end to end',
+    [tool('playwright'), 'test', '--config', 'e2e/playwright.config.ts'],
+    journeys,
+    ({ stats }) => ({ good: stats.expected, bad: stats.unexpected + stats.flaky }),
+    { CHROMIUM: ensureChromium() },
+  );
+  console.log(`${passed} passed, ${failed} failed`);
+  process.exit(failed === 0 ? 0 : 1);
+});
