@@ -71,7 +71,12 @@ module.exports = {
       from: { path: '^app/src/stations/([^/]+)/' },
       to: { path: '^app/src/stations/', pathNot: '^app/src/stations/$1/' },
     },
-    { name: 'no circles', severity: 'error', from: {}, to: { circular: true, dependencyTypesNot: ['type-only'] } },
+    {
+      name: 'no circles',
+      severity: 'error',
+      from: {},
+      to: { circular: true, dependencyTypesNot: ['type-only'] },
+    },
   ],
   options: {
     doNotFollow: { path: 'node_modules' },

@@ -81,7 +81,7 @@ export default tseslint.config(
     rules: { '@typescript-eslint/no-non-null-assertion': 'off' },
   },
   {
-    files: ['scripts/**/*.mjs', '*.js', '*.cjs'],
+    files: ['scripts/**/*.mjs', 'e2e/**/*.mjs', '*.js', '*.cjs'],
     extends: [js.configs.recommended, prettier],
     languageOptions: {
       globals: {

@@ -14,7 +14,7 @@ p.on('console', (m) => {
   if (['error', 'warning'].includes(m.type())) console.log('CONSOLE', m.text().slice(0, 400));
 });
 p.on('pageerror', (e) => console.log('PAGEERROR', e.message.slice(0, 600)));
-await p.goto('http://localhost:4399/rack?demo');
+await p.goto('http://localhost:4399/rack' + (process.env.EMPTY ? '' : '?demo'));
 await p.waitForTimeout(900);
 if (path !== '/rack?demo') {
   await p.evaluate((u) => {

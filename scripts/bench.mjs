@@ -1,12 +1,18 @@
-// `npm run bench -- NAME`: one of the benchmarks in core/bench.
-import { command, ensureInstalled, root, run } from './machine.mjs';
+// `npm run bench -- NAME`: one of the benchmarks, of the core (core/bench) or in the browser (e2e/bench).
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
+import { ensureChromium } from './chromium.mjs';
+import { command, ensureBuilt, ensureInstalled, environment, root, run } from './machine.mjs';
 
 command(async () => {
   await ensureInstalled();
   const name = process.argv[2] ?? 'clear-cuttings';
-  const file = join(root, `core/bench/${name}.ts`);
-  if (!existsSync(file)) throw new Error(`there is no benchmark ${name} in core/bench`);
-  process.exit(await run(process.execPath, ['--import', 'tsx', file]));
+  const core = join(root, `core/bench/${name}.ts`);
+  if (existsSync(core)) process.exit(await run(process.execPath, ['--import', 'tsx', core]));
+  const browser = join(root, `e2e/bench/${name}.mjs`);
+  if (!existsSync(browser)) throw new Error(`there is no benchmark ${name} in core/bench or e2e/bench`);
+  await ensureBuilt();
+  process.exit(
+    await run(process.execPath, [browser], { env: { ...environment, CHROMIUM: ensureChromium() } }),
+  );
 });

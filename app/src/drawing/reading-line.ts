@@ -91,6 +91,9 @@ interface Stretch {
     textarea::placeholder {
       color: var(--muted);
       opacity: 1;
+      white-space: nowrap;
+      overflow: hidden;
+      text-overflow: ellipsis;
     }
     .backdrop {
       position: absolute;

@@ -43,6 +43,8 @@ export interface FacePoint {
 
 /** A finding is taken hold of in an area at least this large, px. */
 const LEAST_HOLD = 28;
+/** The frame of the finding in hand is at least this large, px. */
+const LEAST_FRAME = 36;
 
 /** One face, large: findings can be taken hold of, moved and stretched; clear cuttings lie on it. */
 @Component({
@@ -94,7 +96,9 @@ export class FaceView {
     const finding = this.piece().findings.find((one) => one.id === this.selectedId());
     if (!finding || !showsOn(finding, this.face())) return null;
     const box = this.toPx(finding);
-    const [x, y, w, h] = [box.x - 4, box.y - 4, box.length + 8, box.width + 8];
+    // Room between the grips, so that a small mark is not hidden behind them.
+    const [w, h] = [Math.max(LEAST_FRAME, box.length + 8), Math.max(LEAST_FRAME, box.width + 8)];
+    const [x, y] = [box.x + box.length / 2 - w / 2, box.y + box.width / 2 - h / 2];
     const flipped = this.face() === 'B';
     const grips: Grip[] = [
       { handle: 'near', x, y: y + h / 2 },

@@ -46,7 +46,7 @@ const LABELS: Readonly<Record<Size, string>> = {
         <select #face [value]="finding().face" (change)="turn(face.value)">
           @for (option of faces; track option) {
             <option [value]="option" [selected]="option === finding().face">
-              {{ option === 'through' ? 'both, through' : 'face ' + option }}
+              {{ option === 'through' ? 'through' : 'face ' + option }}
             </option>
           }
         </select>
@@ -59,7 +59,8 @@ const LABELS: Readonly<Record<Size, string>> = {
   styles: `
     .fields {
       display: grid;
-      grid-template-columns: repeat(3, 1fr);
+      grid-template-columns: repeat(auto-fill, minmax(112px, 1fr));
+      align-items: end;
       gap: 8px;
     }
     .fault {

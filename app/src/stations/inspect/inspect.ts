@@ -138,6 +138,7 @@ export class Inspect {
       return {
         finding,
         name: findingKindFacts(finding.kind).name,
+        where: finding.face === 'through' ? 'through' : `face ${finding.face}`,
         cut: isInTheWay(this.grade(), finding, piece, face),
       };
     });
@@ -214,7 +215,15 @@ export class Inspect {
     );
   }
 
-  protected remove(finding: Finding): void {
+  protected nameOf(finding: Finding): string {
+    return findingKindFacts(finding.kind).name;
+  }
+
+  protected removeInHand(): void {
+    this.removeSelected();
+  }
+
+  private remove(finding: Finding): void {
     const piece = this.piece();
     if (!piece) return;
     const index = piece.findings.indexOf(finding);

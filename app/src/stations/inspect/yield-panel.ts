@@ -18,7 +18,7 @@ import { LengthFigure } from '../../drawing/length-figure';
     <div class="share">
       <span class="great">{{ percent() }}</span><span class="unit">%</span>
       <details>
-        <summary>of its face, clear for {{ gradeName() }}</summary>
+        <summary>of its face, graded {{ gradeName() }}</summary>
         <p class="muted">{{ source() }}</p>
       </details>
     </div>
@@ -52,12 +52,7 @@ import { LengthFigure } from '../../drawing/length-figure';
           <span class="name">{{ school.name }}</span>
           <span class="area">{{ school.area }} m²</span>
           <span class="bar"><span [style.width.%]="school.share"></span></span>
-          <span class="note"
-            >{{ school.pieces }} {{ school.pieces === 1 ? 'cutting' : 'cuttings' }}
-            @if (school.school === drawn()) {
-              , drawn
-            }
-          </span>
+          <span class="note">{{ school.note }}</span>
         </button>
       }
     </div>
@@ -198,8 +193,11 @@ export class YieldPanel {
       name: SCHOOL_NAMES[school],
       area: (given[school].areaMm2 / 1e6).toFixed(most < 2e5 ? 4 : 3),
       share: (given[school].areaMm2 / most) * 100 * given.share,
-      pieces: given[school].cuttings.length,
+      note: noteOf(given[school].cuttings.length, school === this.drawn()),
       best: given.better === 'same' || given.better === school,
     }));
   });
 }
+
+const noteOf = (cuttings: number, drawn: boolean): string =>
+  `${cuttings} ${cuttings === 1 ? 'cutting' : 'cuttings'}${drawn ? ', drawn' : ''}`;

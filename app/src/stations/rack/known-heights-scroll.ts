@@ -3,6 +3,8 @@ import { Subject, distinctUntilChanged } from 'rxjs';
 
 /** Rows beyond the window on each side that are drawn ahead, px. */
 const AHEAD = 400;
+/** Room below the last row, so that it can be scrolled clear of the actions on a piece, px. */
+const FOOT = 76;
 
 /** Virtual scrolling of rows whose heights differ but are known beforehand. */
 export class KnownHeightsScroll implements VirtualScrollStrategy {
@@ -61,7 +63,7 @@ export class KnownHeightsScroll implements VirtualScrollStrategy {
     const { viewport, tops } = this;
     if (!viewport) return;
     const count = tops.length - 1;
-    viewport.setTotalContentSize(tops[count] ?? 0);
+    viewport.setTotalContentSize((tops[count] ?? 0) + FOOT);
     const from = viewport.measureScrollOffset();
     const start = this.rowAt(from - AHEAD);
     const end = Math.min(count, this.rowAt(from + viewport.getViewportSize() + AHEAD) + 1);

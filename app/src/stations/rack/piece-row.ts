@@ -43,7 +43,10 @@ import { WoodFace } from '../../drawing/wood-face';
       margin-left: -1px;
     }
     p {
+      min-width: 0;
       padding-left: 12px;
+      overflow: hidden;
+      text-overflow: ellipsis;
       white-space: nowrap;
       line-height: 1.28;
     }

@@ -61,8 +61,9 @@ export class Rack {
     this.store.pieces().reduce((most, piece) => Math.max(most, piece.length), 600),
   );
 
+  private readonly labelRoom = computed(() => Math.min(LABEL_ROOM, this.benchPx() * 0.5));
   protected readonly pxPerMm = computed(() => {
-    const room = Math.max(120, this.benchPx() - Math.min(LABEL_ROOM, this.benchPx() * 0.5));
+    const room = Math.max(120, this.benchPx() - this.labelRoom());
     return fitScale(this.longest(), room) * this.view.zoom();
   });
   /** The ruler runs on over the labels, so that it ends with the bench. */
@@ -70,7 +71,7 @@ export class Rack {
     Math.max(this.longest(), (this.benchPx() - 2) / this.pxPerMm()),
   );
   protected readonly widthPx = computed(() =>
-    Math.max(this.benchPx() - 2, this.longest() * this.pxPerMm() + LABEL_ROOM),
+    Math.max(this.benchPx() - 2, this.longest() * this.pxPerMm() + this.labelRoom() - 2),
   );
   protected readonly scaleNote = computed(() => scaleNote(this.pxPerMm()));
   protected readonly rows = computed(() => rackRows(this.stacks(), this.pxPerMm()));

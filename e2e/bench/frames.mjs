@@ -1,0 +1,108 @@
+// What the browser's own trace says of two things done by hand with 1,000 pieces on the rack: typing on the
+// tally line, and dragging a finding. `npm run bench -- frames`.
+import { spawn } from 'node:child_process';
+import { fileURLToPath } from 'node:url';
+import { chromium } from '@playwright/test';
+
+const PORT = 4389;
+const root = fileURLToPath(new URL('../..', import.meta.url));
+const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts', '--port', String(PORT)], {
+  cwd: root,
+});
+await new Promise((resolve) => server.stdout.once('data', resolve));
+const browser = await chromium.launch({
+  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu'],
+});
+
+const at = (sorted, share) => sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))] ?? 0;
+
+/** Traces `work`; returns the main thread's tasks of over 1 ms and the times from input to next frame, ms. */
+async function traced(page, work) {
+  const client = await page.context().newCDPSession(page);
+  const events = [];
+  client.on('Tracing.dataCollected', ({ value }) => events.push(...value));
+  await client.send('Tracing.start', {
+    categories: 'devtools.timeline,toplevel',
+    transferMode: 'ReportEvents',
+  });
+  await work();
+  const done = new Promise((resolve) => client.once('Tracing.tracingComplete', resolve));
+  await client.send('Tracing.end');
+  await done;
+  const main = events.find(
+    (event) => event.name === 'FunctionCall' && event.args?.data?.url?.includes(`:${PORT}`),
+  );
+  const tasks = events
+    .filter((event) => event.name === 'RunTask' && event.pid === main?.pid && event.tid === main?.tid)
+    .map((event) => event.dur / 1000)
+    .filter((ms) => ms > 1)
+    .sort((a, b) => a - b);
+  const inputs = events
+    .filter((event) => event.name === 'EventTiming' && event.args?.data?.duration > 0)
+    .map((event) => event.args.data.duration)
+    .sort((a, b) => a - b);
+  return { tasks, inputs };
+}
+
+function row(name, { tasks, inputs }) {
+  const cells = [
+    at(tasks, 0.5),
+    at(tasks, 0.95),
+    at(tasks, 1),
+    at(inputs, 0.5),
+    at(inputs, 0.95),
+    at(inputs, 1),
+  ];
+  console.log(
+    name.padEnd(34) +
+      cells.map((ms) => ms.toFixed(1).padStart(9)).join('') +
+      String(tasks.length).padStart(8),
+  );
+}
+
+try {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' });
+  await page.goto(`http://localhost:${PORT}/rack`);
+  const line = page.getByRole('textbox', { name: 'Tally line' });
+  console.log(
+    'ms                                 task p50      p95      max input p50    p95      max   tasks',
+  );
+  const typing = async () => {
+    await line.fill('');
+    return traced(page, async () => {
+      await line.pressSequentially('6 slat 1195 x 98 x 18 spruce?, bay 2, from pallets', { delay: 30 });
+    });
+  };
+  await typing();
+  row('typing, empty rack (baseline)', await typing());
+  await line.fill('500 slat 1195 x 98 x 18 spruce, bay 2\n500 rail 2400 x 190 x 20 pine, loft');
+  await line.press('Enter');
+  await page.getByRole('option').first().waitFor();
+  await typing();
+  row('typing, 1,000 pieces', await typing());
+  await line.fill('');
+
+  await page.getByRole('link', { name: 'Inspect' }).click();
+  for (let i = 1; i <= 20; i++) {
+    await page.keyboard.type(String(i * 110));
+    await page.keyboard.press(i % 2 ? 'k' : 'o');
+  }
+  const finding = page.getByRole('group', { name: 'Face A' }).getByRole('button').nth(9);
+  const drag = () =>
+    traced(page, async () => {
+      const box = await finding.boundingBox();
+      await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+      await page.mouse.down();
+      for (let i = 0; i < 60; i++) {
+        await page.mouse.move(box.x + box.width / 2 + i * 3, box.y + box.height / 2 + Math.sin(i / 6) * 12);
+        await page.waitForTimeout(16);
+      }
+      await page.mouse.up();
+    });
+  await drag();
+  row('dragging 1 of 20 findings, 1,000', await drag());
+} finally {
+  await browser.close();
+  server.kill();
+}

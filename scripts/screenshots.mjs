@@ -1,0 +1,135 @@
+// `npm run screenshots`: one current picture of each main view, made from the demo shop, in docs/screenshots.
+import { spawn } from 'node:child_process';
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { ensureChromium } from './chromium.mjs';
+import { command, ensureBuilt, ensureInstalled, root } from './machine.mjs';
+
+const PORT = 4388;
+const folder = join(root, 'docs/screenshots');
+
+/** Each view: its name, its window, and how to get to what it shows. */
+const VIEWS = [
+  {
+    name: 'rack',
+    width: 1280,
+    height: 800,
+    async show(page) {
+      await page.getByRole('option', { name: /^P-03,/ }).click();
+      await page
+        .getByRole('textbox', { name: 'Tally line' })
+        .fill('6 slat 1195 x 98 x 18 spruce, bay 2, from pallets');
+    },
+  },
+  { name: 'rack-phone', width: 360, height: 740, async show() {} },
+  {
+    name: 'inspect',
+    width: 1280,
+    height: 800,
+    async show(page) {
+      await inspect(page, 'P-02');
+      await page.getByRole('radio', { name: 'clear', exact: true }).click();
+      await page.keyboard.type('1830');
+      await page.keyboard.press('k');
+    },
+  },
+  {
+    name: 'inspect-dark',
+    width: 1280,
+    height: 800,
+    dark: true,
+    async show(page) {
+      await inspect(page, 'S-01');
+      await page.keyboard.type('320');
+      await page.keyboard.press('l');
+    },
+  },
+  {
+    name: 'inspect-phone',
+    width: 360,
+    height: 740,
+    async show(page) {
+      await inspect(page, 'P-01');
+    },
+  },
+  {
+    name: 'projects',
+    width: 1280,
+    height: 800,
+    async show(page) {
+      await match(page);
+      await page.getByRole('button', { name: /2 × rail, long/ }).hover();
+    },
+  },
+  {
+    name: 'projects-short',
+    width: 1280,
+    height: 800,
+    async show(page) {
+      await page.getByRole('link', { name: 'Projects' }).click();
+      await page.getByRole('combobox', { name: 'Project' }).selectOption('Tea counter');
+      await match(page);
+    },
+  },
+  {
+    name: 'cut-sheet',
+    width: 1280,
+    height: 1000,
+    async show(page) {
+      await match(page);
+      await page.getByRole('link', { name: 'Cut sheet' }).click();
+    },
+  },
+];
+
+async function inspect(page, tag) {
+  await page.getByRole('link', { name: 'Inspect' }).click();
+  const field = page.getByRole('textbox', { name: 'Go to tag' });
+  await field.fill(tag);
+  await field.press('Enter');
+  await page.getByRole('heading', { name: new RegExp(`^${tag}`) }).waitFor();
+}
+
+async function match(page) {
+  if (!page.url().includes('projects')) await page.getByRole('link', { name: 'Projects' }).click();
+  await page.getByRole('button', { name: /^Match/ }).click();
+  await page.getByRole('button', { name: /^Match again/ }).waitFor();
+  await page.waitForFunction(() => !document.querySelector('.progress'), null, { timeout: 20_000 });
+}
+
+command(async () => {
+  await ensureInstalled();
+  await ensureBuilt();
+  const { chromium } = await import('@playwright/test');
+  const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts', '--port', String(PORT)], {
+    cwd: root,
+  });
+  await new Promise((resolve) => server.stdout.once('data', resolve));
+  const browser = await chromium.launch({
+    executablePath: ensureChromium(),
+    args: ['--no-sandbox', '--disable-gpu'],
+  });
+  mkdirSync(folder, { recursive: true });
+  try {
+    for (const { name, width, height, dark, show } of VIEWS) {
+      const context = await browser.newContext({
+        viewport: { width, height },
+        colorScheme: dark ? 'dark' : 'light',
+        reducedMotion: 'reduce',
+        serviceWorkers: 'block',
+      });
+      const page = await context.newPage();
+      await page.goto(`http://localhost:${PORT}/rack?demo`);
+      await page.getByRole('option').first().waitFor();
+      await page.addStyleTag({ content: '.notice { display: none }' });
+      await show(page);
+      await page.waitForTimeout(600);
+      await page.screenshot({ path: join(folder, `${name}.png`) });
+      console.log(`docs/screenshots/${name}.png`);
+      await context.close();
+    }
+  } finally {
+    await browser.close();
+    server.kill();
+  }
+});
