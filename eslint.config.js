@@ -17,7 +17,12 @@ export default tseslint.config(
     ],
     languageOptions: {
       parserOptions: {
-        project: ['core/tsconfig.json', 'tsconfig.node.json', 'app/tsconfig.eslint.json'],
+        project: [
+          'core/tsconfig.json',
+          'tsconfig.node.json',
+          'e2e/tsconfig.json',
+          'app/tsconfig.eslint.json',
+        ],
         tsconfigRootDir: import.meta.dirname,
       },
     },
@@ -92,6 +97,7 @@ export default tseslint.config(
         fetch: 'readonly',
         setTimeout: 'readonly',
         performance: 'readonly',
+        document: 'readonly',
       },
     },
   },

@@ -30,11 +30,15 @@ async function traced(page, work) {
   const done = new Promise((resolve) => client.once('Tracing.tracingComplete', resolve));
   await client.send('Tracing.end');
   await done;
-  const main = events.find(
-    (event) => event.name === 'FunctionCall' && event.args?.data?.url?.includes(`:${PORT}`),
-  );
+  const thread = (event) => `${event.pid} ${event.tid}`;
+  const scripted = new Map();
+  for (const event of events) {
+    if (event.name === 'FunctionCall')
+      scripted.set(thread(event), (scripted.get(thread(event)) ?? 0) + event.dur);
+  }
+  const [main] = [...scripted].sort((a, b) => b[1] - a[1])[0] ?? [];
   const tasks = events
-    .filter((event) => event.name === 'RunTask' && event.pid === main?.pid && event.tid === main?.tid)
+    .filter((event) => /RunTask$/.test(event.name) && thread(event) === main)
     .map((event) => event.dur / 1000)
     .filter((ms) => ms > 1)
     .sort((a, b) => a - b);
