@@ -60,7 +60,7 @@ export class Shop {
     return this.face(face).getByRole('button');
   }
 
-  async menu(item: string): Promise<void> {
+  async menu(item: string | RegExp): Promise<void> {
     await this.page.getByRole('button', { name: 'Shop menu' }).click();
     await this.page.getByRole('menuitem', { name: item }).click();
   }

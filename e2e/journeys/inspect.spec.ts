@@ -46,6 +46,25 @@ test('a finding is placed, dragged, stretched and measured, and the yield follow
   await expect(share).toHaveText('98');
 });
 
+test('the shop’s kerf and ends are changed, and the yield follows', async ({ page }) => {
+  const shop = new Shop(page);
+  await shop.open();
+  await shop.tally('board 1000 x 200 x 25 oak');
+  await shop.inspect('B-01');
+  await expect(page.locator('.great')).toHaveText('98');
+  await shop.menu('How this shop cuts');
+  const ends = page.getByRole('textbox', { name: /off each end/ });
+  await ends.fill('900');
+  await ends.press('Tab');
+  await expect(page.getByRole('alert')).toContainText('off each end: from 0 to 500');
+  await ends.fill('10cm');
+  await ends.press('Tab');
+  await page.getByRole('button', { name: 'Done' }).click();
+  await expect(page.locator('.great')).toHaveText('80');
+  await shop.undo();
+  await expect(page.locator('.great')).toHaveText('98');
+});
+
 test('pieces are stepped through and jumped to by tag; a tag that is not there is said', async ({ page }) => {
   const shop = new Shop(page);
   await shop.openDemo();

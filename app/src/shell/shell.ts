@@ -83,6 +83,11 @@ export class Shell {
     this.dialog.open(KeySheet, { maxWidth: '860px' });
   }
 
+  protected async openHabits(): Promise<void> {
+    const { CuttingHabitsSheet } = await import('./cutting-habits');
+    this.dialog.open(CuttingHabitsSheet, { maxWidth: '560px' });
+  }
+
   protected async pickFile(input: HTMLInputElement): Promise<void> {
     const file = input.files?.[0];
     if (file) await this.files.importShop(file);

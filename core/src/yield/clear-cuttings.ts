@@ -76,7 +76,7 @@ function threeStages(lengthU: number, lengthV: number, blocked: readonly Rect[],
     }
     for (const section of open) {
       reckoned[section] = 1;
-      chain.worthOf[section] = exact.areaMm2(...chain.span(section));
+      chain.settle(section, exact.areaMm2(...chain.span(section)));
     }
   }
 }

@@ -15,12 +15,14 @@ const AFFORDABLE = 4e6;
 
 /** How deep chains of least-size neighbours may go for these findings. */
 export function affordableDepth(obstacles: Obstacles, kerf: number, minU: number, minV: number): number {
-  for (let depth = DEEPEST; depth > 0; depth--) {
-    const cuts = sectionCuts(obstacles, kerf, minU, depth).length;
-    const { starts, ends } = stripLines(obstacles.sizeV, obstacles.v0, obstacles.v1, kerf, minV, depth);
-    if (cuts * cuts * starts.places.length * ends.places.length <= 4 * AFFORDABLE) return depth;
+  let depth = 0;
+  while (depth < DEEPEST) {
+    const cuts = sectionCuts(obstacles, kerf, minU, depth + 1).length;
+    const { starts, ends } = stripLines(obstacles.sizeV, obstacles.v0, obstacles.v1, kerf, minV, depth + 1);
+    if (cuts * cuts * starts.places.length * ends.places.length > 4 * AFFORDABLE) break;
+    depth++;
   }
-  return 0;
+  return depth;
 }
 
 /** Cuts along u, the near end first and the far end last. */

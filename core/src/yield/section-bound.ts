@@ -122,5 +122,21 @@ function leastWindows(edges: readonly number[], obstacles: Obstacles, minU: numb
     const runs = obstacles.clearRuns(middle, middle + minV, minU);
     windows.push({ low, high: next + minV, runs });
   }
-  return windows;
+  return merged(windows);
 }
+
+/** Neighbours with the same runs count as one window; those without any as none. */
+function merged(windows: readonly Window[]): Window[] {
+  const kept: Window[] = [];
+  for (const window of windows) {
+    if (window.runs.length === 0) continue;
+    const last = kept[kept.length - 1];
+    if (last && window.low <= last.high && sameRuns(last.runs, window.runs)) {
+      kept[kept.length - 1] = { ...last, high: window.high };
+    } else kept.push(window);
+  }
+  return kept;
+}
+
+const sameRuns = (a: readonly Run[], b: readonly Run[]): boolean =>
+  a.length === b.length && a.every((run, i) => b[i]?.[0] === run[0] && b[i][1] === run[1]);

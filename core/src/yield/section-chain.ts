@@ -12,6 +12,8 @@ export class SectionChain {
   readonly worthOf: Float64Array;
   private readonly upTo: Float64Array;
   private readonly lastFrom: Int32Array;
+  /** The first cut up to which a chain may have changed. */
+  private settledTo = 1;
 
   constructor(
     readonly cuts: Float64Array,
@@ -30,9 +32,18 @@ export class SectionChain {
     return [at(this.starts, from), at(this.cuts, section % this.many)];
   }
 
+  /** Lowers what a section may be worth to what it is. */
+  settle(section: number, areaMm2: number): void {
+    this.worthOf[section] = areaMm2;
+    this.settledTo = Math.min(this.settledTo, section % this.many);
+  }
+
+  /** The best chain. Chains up to a cut stand from the last call unless a section up to it has changed. */
   best(): number[] {
     const { many, worthOf, upTo, lastFrom } = this;
-    for (let j = 1; j < many; j++) {
+    const first = this.settledTo;
+    this.settledTo = many;
+    for (let j = first; j < many; j++) {
       let best = upTo[j - 1] as number;
       let from = -1;
       for (let i = 0; i < j; i++) {

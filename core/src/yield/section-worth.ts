@@ -19,6 +19,8 @@ export class SectionWorth {
   private readonly own: Int32Array;
   private readonly isOwn: Uint8Array;
   private ownCount = 0;
+  /** Those of `own` that begin above the strip's end. */
+  private readonly reached: Int32Array;
   // At most one run more than there are findings.
   private readonly runFrom: Float64Array;
   private readonly runTo: Float64Array;
@@ -40,6 +42,7 @@ export class SectionWorth {
   ) {
     this.own = new Int32Array(obstacles.count);
     this.isOwn = new Uint8Array(obstacles.count);
+    this.reached = new Int32Array(obstacles.count);
     this.runFrom = new Float64Array(obstacles.count + 1);
     this.runTo = new Float64Array(obstacles.count + 1);
     const { sizeV, v0, v1 } = obstacles;
@@ -67,12 +70,13 @@ export class SectionWorth {
         firstTooNarrow++;
       }
       let runs = end - start;
+      const reached = this.reach(high);
       for (let s = firstTooNarrow - 1; s >= 0; s--) {
         const low = starts[s] as number;
         const before = upTo[endsBefore[s] as number] as number;
         // The runs of the last strip looked at, which this one holds, are the most it can have.
         if (before + (high - low) * runs <= best + 1e-6) continue;
-        runs = this.runs(start, end, low, high, null);
+        runs = this.runs(start, end, low, reached, null);
         if (before + high * runs <= best + 1e-6) break;
         const sum = before + (high - low) * runs;
         if (sum > best + 1e-6) {
@@ -99,7 +103,7 @@ export class SectionWorth {
       const low = this.starts[s] as number;
       const high = this.ends[e - 1] as number;
       const strip: Rect[] = [];
-      this.runs(start, end, low, high, (from, to) =>
+      this.runs(start, end, low, this.reach(high), (from, to) =>
         strip.push({ x: from, y: low, length: to - from, width: high - low }),
       );
       strips.push(strip);
@@ -140,21 +144,34 @@ export class SectionWorth {
     return count;
   }
 
+  /** Gathers the findings that begin above `high`; returns how many. */
+  private reach(high: number): number {
+    const { own, ownCount, reached } = this;
+    const { v0 } = this.obstacles;
+    let count = 0;
+    for (let n = 0; n < ownCount; n++) {
+      const i = own[n] as number;
+      if ((v0[i] as number) < high - 1e-9) reached[count++] = i;
+    }
+    return count;
+  }
+
+  /** What the runs of a strip are worth that begins at `low` and ends where `reach` was last asked for. */
   private runs(
     start: number,
     end: number,
     low: number,
-    high: number,
+    reachedCount: number,
     take: ((from: number, to: number) => void) | null,
   ): number {
-    const { obstacles, own, ownCount, runFrom, runTo } = this;
-    const { u0, u1, v0, v1 } = obstacles;
+    const { obstacles, reached, runFrom, runTo } = this;
+    const { u0, u1, v1 } = obstacles;
     const { kerfMm: kerf, minLengthMm: minU } = this.rule;
     let count = 0;
     let reach = start;
-    for (let n = 0; n < ownCount; n++) {
-      const i = own[n] as number;
-      if ((v0[i] as number) >= high - 1e-9 || (v1[i] as number) <= low + 1e-9) continue;
+    for (let n = 0; n < reachedCount; n++) {
+      const i = reached[n] as number;
+      if ((v1[i] as number) <= low + 1e-9) continue;
       const from = u0[i] as number;
       if (from - reach >= minU - 1e-6) {
         runFrom[count] = reach;

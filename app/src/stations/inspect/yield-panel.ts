@@ -182,7 +182,7 @@ export class YieldPanel {
     return (
       `Area of the better school's cuttings, ${area} m², over the area of the face. Straight through-cuts in three ` +
       `stages, kerf ${kerfMm} mm, ${endTrimMm} mm off each end, cuttings of at least ${minLengthMm} × ${minWidthMm} mm. ` +
-      `Planing is not taken off yet.`
+      `Planing is not taken off yet. Menu: How this shop cuts.`
     );
   });
   protected readonly schools = computed(() => {
