@@ -5,11 +5,15 @@ import { LENGTH_UNIT } from './length-unit';
 /** A length in the user's unit, without the unit's name: whole figures, and a true fraction in inches. */
 @Component({
   selector: 'al-length',
+  // A space before the fraction would show: 5½, not 5 ½.
+  preserveWhitespaces: false,
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `{{ whole() }}
+  template: `
+    <span>{{ whole() }}</span>
     @if (fraction(); as part) {
       <span class="fraction">{{ part }}</span>
-    }`,
+    }
+  `,
   styles: `
     :host {
       white-space: nowrap;

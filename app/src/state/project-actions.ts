@@ -6,6 +6,7 @@ import {
   type Project,
   type ProjectPlan,
 } from '@aldrek/core';
+import { freed } from './reservations';
 import { newId, ShopStore } from './shop.store';
 
 /** What can be done to projects, their parts and plans, each one step of undo. */
@@ -30,7 +31,7 @@ export class ProjectActions {
     this.store.change(`delete ${project.name}`, {
       ...shop,
       projects: shop.projects.filter((other) => other.id !== project.id),
-      pieces: freed(shop.pieces, project.id),
+      pieces: freed(shop.pieces, [project.id]),
     });
   }
 
@@ -53,8 +54,13 @@ export class ProjectActions {
     this.setParts(`delete ${part.name}`, project, parts);
   }
 
-  /** Keeps a plan that was found, in place of the one before; an accepted plan gives way first. */
+  /** Keeps a plan that was found, in place of the one before, unless what it lays out is gone by now. */
   keepPlan(project: Project, plan: ProjectPlan): void {
+    const parts = new Set<string>(project.parts.map((part) => part.id));
+    const stands = plan.cuts.every(
+      (cut) => this.store.pieceById().has(cut.pieceId) && (cut.partId === 'offcut' || parts.has(cut.partId)),
+    );
+    if (!stands || project.plan?.accepted === true) return;
     this.store.updateProject(`plan for ${project.name}`, { ...project, plan });
   }
 
@@ -82,7 +88,7 @@ export class ProjectActions {
       projects: shop.projects.map((other) =>
         other.id === project.id ? { ...project, plan: { ...plan, accepted: false } } : other,
       ),
-      pieces: freed(shop.pieces, project.id),
+      pieces: freed(shop.pieces, [project.id]),
     });
   }
 
@@ -96,18 +102,10 @@ export class ProjectActions {
       this.store.change(label, {
         ...shop,
         projects: shop.projects.map((other) => (other.id === project.id ? { ...rest, parts } : other)),
-        pieces: freed(shop.pieces, project.id),
+        pieces: freed(shop.pieces, [project.id]),
       });
       return;
     }
     this.store.updateProject(label, { ...rest, parts, ...(plan && stands === true ? { plan } : {}) });
   }
-}
-
-function freed<T extends { readonly reservedFor?: string }>(pieces: readonly T[], projectId: string): T[] {
-  return pieces.map((piece) => {
-    if (piece.reservedFor !== projectId) return piece;
-    const { reservedFor: _freed, ...free } = piece;
-    return free as T;
-  });
 }

@@ -1,5 +1,6 @@
 import { Injectable, inject } from '@angular/core';
-import { nextTag, type Piece, type TallyReading } from '@aldrek/core';
+import { clipTo, fullWidth, nextTag, type Piece, type TallyReading } from '@aldrek/core';
+import { freed, withoutPlan } from './reservations';
 import { newId, ShopStore } from './shop.store';
 
 /** What can be done to pieces, each one step of undo. */
@@ -26,12 +27,23 @@ export class RackActions {
     return added.map((piece) => piece.id);
   }
 
-  /** Rewrites a piece from a tally line; its findings stay, moved onto the new size by the drawing. */
+  /**
+   * Rewrites a piece from a tally line. Findings stay where they are; what lies beyond a new, smaller size
+   * is cut to it or, where nothing of it is left, dropped, and the step says so.
+   */
   rewrite(piece: Piece, reading: TallyReading): void {
     if (!reading.piece) return;
     const { widthFar: _old, ...rest } = piece;
     const tag = reading.tag !== null && !this.isTaken(reading.tag, piece.id) ? reading.tag : piece.tag;
-    this.store.updatePiece(`edit ${piece.tag}`, { ...rest, ...reading.piece, tag });
+    const sized = { ...rest, ...reading.piece, tag };
+    const findings = piece.findings.flatMap((finding) => {
+      const kept = clipTo(finding, sized.length, fullWidth(sized));
+      return kept ? [{ ...finding, ...kept }] : [];
+    });
+    const dropped = piece.findings.length - findings.length;
+    const label =
+      dropped === 0 ? `edit ${piece.tag}` : `edit ${piece.tag}, dropping ${dropped} beyond its size`;
+    this.store.updatePiece(label, { ...sized, findings });
   }
 
   isTaken(tag: string, butBy: string): boolean {
@@ -54,13 +66,20 @@ export class RackActions {
     return id;
   }
 
+  /** Deletes pieces; a plan that cuts one of them is a plan no more, and frees what it had reserved. */
   remove(pieces: readonly Piece[]): void {
     const gone = new Set(pieces.map((piece) => piece.id));
     const shop = this.store.shop();
     const what = pieces.length === 1 ? (pieces[0]?.tag ?? '') : `${pieces.length} pieces`;
-    this.store.change(`delete ${what}`, {
+    const spoilt = shop.projects.filter((project) => project.plan?.cuts.some((cut) => gone.has(cut.pieceId)));
+    const plans = spoilt.map((project) => project.name).join(', ');
+    this.store.change(plans === '' ? `delete ${what}` : `delete ${what} and the plan for ${plans}`, {
       ...shop,
-      pieces: shop.pieces.filter((piece) => !gone.has(piece.id)),
+      projects: shop.projects.map((project) => (spoilt.includes(project) ? withoutPlan(project) : project)),
+      pieces: freed(
+        shop.pieces.filter((piece) => !gone.has(piece.id)),
+        spoilt.map((project) => project.id),
+      ),
     });
   }
 }

@@ -13,6 +13,7 @@ import {
 } from '@angular/core';
 import { Router } from '@angular/router';
 import { boardFeet, fullWidth, M3_PER_BOARD_FOOT, pieceVolumeM3, type Piece } from '@aldrek/core';
+import { areaText, volumeText } from '../../drawing/measures';
 import { Ruler } from '../../drawing/ruler';
 import { fitScale, scaleNote } from '../../drawing/scale';
 import { pieceInWords } from '../../drawing/spoken';
@@ -24,7 +25,7 @@ import { KnownHeightsScroll } from './known-heights-scroll';
 import { PieceRow } from './piece-row';
 import { searchPieces } from './rack-search';
 import { RackView, STACK_BY, type StackBy } from '../../state/rack-view';
-import { rackRows, STACK_NAMES, stacksOf, type RackRow } from './stacks';
+import { rackRows, STACK_NAMES, stacksOf, type RackRow, type Stack } from './stacks';
 import { TallyBar } from './tally-bar';
 
 /** Room for tag and size beside the longest strip, px. */
@@ -93,7 +94,11 @@ export class Rack {
     const pieces = this.found();
     const volume = pieces.reduce((sum, piece) => sum + pieceVolumeM3(piece), 0);
     const area = pieces.reduce((sum, piece) => sum + (piece.length * fullWidth(piece)) / 1e6, 0);
-    return { count: pieces.length, volume, area, boardFeet: volume / M3_PER_BOARD_FOOT };
+    const inches = this.store.unit() === 'inch';
+    const cubic = { figure: volume.toFixed(2), unit: 'm³' };
+    const boards = { figure: (volume / M3_PER_BOARD_FOOT).toFixed(0), unit: 'bf' };
+    const [main, other] = inches ? [boards, cubic] : [cubic, boards];
+    return { count: pieces.length, main, other, area: areaText(area, this.store.unit()) };
   });
   protected readonly totalsSource = computed(
     () =>
@@ -136,6 +141,12 @@ export class Rack {
 
   protected rowId(_index: number, row: RackRow): string {
     return row.id;
+  }
+
+  protected sums(stack: Stack): string {
+    const { unit } = this.store;
+    const count = `${stack.pieces.length} ${stack.pieces.length === 1 ? 'piece' : 'pieces'}`;
+    return `${count} · ${areaText(stack.areaM2, unit())} · ${volumeText(stack.volumeM3, unit())}`;
   }
 
   protected spoken(piece: Piece): string {

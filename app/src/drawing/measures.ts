@@ -1,0 +1,13 @@
+/** Areas and volumes in the units that go with the user's unit of length. */
+import { M3_PER_BOARD_FOOT, type LengthUnit } from '@aldrek/core';
+
+/** 1 ft = 0.3048 m exactly. */
+const M2_PER_SQUARE_FOOT = 0.3048 ** 2;
+
+/** `2.8 m²`, or `30.1 ft²`. */
+export const areaText = (m2: number, unit: LengthUnit): string =>
+  unit === 'mm' ? `${m2.toFixed(1)} m²` : `${(m2 / M2_PER_SQUARE_FOOT).toFixed(1)} ft²`;
+
+/** `0.055 m³`, or `23.3 bf`. */
+export const volumeText = (m3: number, unit: LengthUnit): string =>
+  unit === 'mm' ? `${m3.toFixed(3)} m³` : `${(m3 / M3_PER_BOARD_FOOT).toFixed(1)} bf`;

@@ -1,0 +1,167 @@
+import 'fake-indexeddb/auto';
+import '@angular/compiler';
+import { createEnvironmentInjector, Injector, type EnvironmentInjector } from '@angular/core';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { readPartLine, readShop, readTallyLine, type Piece, type Project } from '@aldrek/core';
+import { ShopDb } from '../storage/shop-db';
+import { ShopRepository } from '../storage/shop-repository';
+import { ProjectActions } from './project-actions';
+import { RackActions } from './rack-actions';
+import { SHOP_REPOSITORY, ShopStore } from './shop.store';
+
+let run = 0;
+let injector: EnvironmentInjector;
+
+beforeEach(() => {
+  const repository = new ShopRepository(new ShopDb(`actions-${++run}`));
+  injector = createEnvironmentInjector(
+    [{ provide: SHOP_REPOSITORY, useValue: repository }, ShopStore, RackActions, ProjectActions],
+    Injector.NULL as EnvironmentInjector,
+  );
+});
+
+const store = () => injector.get(ShopStore);
+const rack = () => injector.get(RackActions);
+const projects = () => injector.get(ProjectActions);
+const tally = (line: string) => rack().tally([readTallyLine(line, 'mm')]);
+const first = (): Piece => store().pieces()[0] as Piece;
+const bench = (): Project => store().projects()[0] as Project;
+
+/** Every step must leave a shop that its own reader takes back. */
+const expectSound = () => {
+  expect(readShop(JSON.stringify(store().shop()))).toMatchObject({ ok: true });
+};
+
+describe('pieces', () => {
+  it('are tallied with tags of their own, as one step', () => {
+    tally('3 slat 1195 x 98 x 18 spruce');
+    tally('slat 900 x 98 x 18, tag X-9');
+    expect(
+      store()
+        .pieces()
+        .map((piece) => piece.tag),
+    ).toEqual(['S-01', 'S-02', 'S-03', 'X-9']);
+    store().undo();
+    store().undo();
+    expect(store().pieces()).toEqual([]);
+    store().redo();
+    expect(store().pieces()).toHaveLength(3);
+  });
+
+  it('keep their findings when rewritten, but for what lies beyond a smaller size', () => {
+    tally('board 1000 x 100 x 20');
+    const finding = { id: 'a', kind: 'knot' as const, face: 'A' as const, y: 10, length: 100, width: 20 };
+    store().updatePiece('findings', {
+      ...first(),
+      findings: [
+        { ...finding, x: 450 },
+        { ...finding, id: 'b', x: 800 },
+      ],
+    });
+    rack().rewrite(first(), readTallyLine('board 500 x 100 x 20', 'mm'));
+    expect(first().findings).toMatchObject([{ id: 'a', x: 450, length: 50 }]);
+    expect(store().undoLabel()).toBe('edit B-01, dropping 1 beyond its size');
+    expectSound();
+  });
+
+  it('take their plan with them when deleted, and undo brings both back', () => {
+    planned();
+    rack().remove([first()]);
+    expect(store().undoLabel()).toBe('delete B-01 and the plan for Boot bench');
+    expect(bench().plan).toBeUndefined();
+    expect(
+      store()
+        .pieces()
+        .every((piece) => piece.reservedFor === undefined),
+    ).toBe(true);
+    expectSound();
+    store().undo();
+    expect(bench().plan?.accepted).toBe(true);
+    expectSound();
+  });
+});
+
+function planned(): void {
+  tally('2 board 1000 x 100 x 20');
+  projects().create('Boot bench');
+  projects().addParts(bench(), [
+    readPartLine('rail 900 x 60 x 15', 'mm'),
+    readPartLine('cleat 200 x 40 x 15', 'mm'),
+  ]);
+  const [rail, cleat] = bench().parts;
+  const [one, other] = store().pieces();
+  const cut = { unit: 0, x: 0, y: 0, length: 925, width: 65 };
+  projects().keepPlan(bench(), {
+    cuts: [
+      { ...cut, pieceId: one?.id ?? '', partId: rail?.id ?? '' },
+      { ...cut, pieceId: other?.id ?? '', partId: cleat?.id ?? '' },
+    ],
+    coverage: 1,
+    missing: [],
+    spentM2: 0.2,
+    atMostOver: null,
+    basis: '',
+    accepted: false,
+  });
+  projects().accept(bench());
+}
+
+describe('plans', () => {
+  it('reserve their pieces when accepted, and free them when released or deleted with the project', () => {
+    planned();
+    expect(
+      store()
+        .pieces()
+        .map((piece) => piece.reservedFor),
+    ).toEqual([bench().id, bench().id]);
+    expectSound();
+    projects().release(bench());
+    expect(
+      store()
+        .pieces()
+        .some((piece) => piece.reservedFor !== undefined),
+    ).toBe(false);
+    store().undo();
+    projects().remove(bench());
+    expect(
+      store()
+        .pieces()
+        .some((piece) => piece.reservedFor !== undefined),
+    ).toBe(false);
+    expectSound();
+  });
+
+  it('go when a part that they lay out goes', () => {
+    planned();
+    const [rail] = bench().parts;
+    if (rail) projects().removePart(bench(), rail);
+    expect(bench().plan).toBeUndefined();
+    expect(
+      store()
+        .pieces()
+        .some((piece) => piece.reservedFor !== undefined),
+    ).toBe(false);
+    expectSound();
+  });
+
+  it('are not kept when what they lay out has gone meanwhile', () => {
+    planned();
+    const plan = bench().plan;
+    projects().release(bench());
+    rack().remove([first()]);
+    if (plan) projects().keepPlan(bench(), { ...plan, accepted: false });
+    expect(bench().plan).toBeUndefined();
+    expectSound();
+  });
+});
+
+it('keeps a copy apart from the piece it was made from', () => {
+  tally('board 1000 x 100 x 20');
+  const finding = { id: 'a', kind: 'knot' as const, face: 'A' as const, x: 10, y: 10, length: 20, width: 20 };
+  store().updatePiece('knot', { ...first(), findings: [finding], reservedFor: 'x' });
+  rack().duplicate(first());
+  const copy = store().pieces()[1];
+  expect(copy).toMatchObject({ tag: 'B-02', length: 1000 });
+  expect(copy?.findings[0]?.id).not.toBe('a');
+  expect(copy?.reservedFor).toBeUndefined();
+});
