@@ -4,8 +4,8 @@ import { MatSnackBar } from '@angular/material/snack-bar';
 import { emptyShop, readShop, type ShopDocument } from '@aldrek/core';
 import { ShopStore } from '../state/shop.store';
 
-/** Notices stand at the top, clear of the line that is being written. */
-const NOTICE = { verticalPosition: 'top', panelClass: 'notice' } as const;
+/** Notices stand above the line that is being written, over nothing that is about to be pressed. */
+const NOTICE = { verticalPosition: 'bottom', panelClass: 'notice' } as const;
 
 /** The whole shop in and out of the browser: export, import, the demo shop, a fresh start. */
 @Injectable({ providedIn: 'root' })
