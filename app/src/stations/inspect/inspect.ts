@@ -2,7 +2,6 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
-  DestroyRef,
   effect,
   type ElementRef,
   inject,
@@ -35,6 +34,7 @@ import {
 import { LengthFigure } from '../../drawing/length-figure';
 import { Ruler } from '../../drawing/ruler';
 import { fitScale, scaleNote } from '../../drawing/scale';
+import { widthOf } from '../../drawing/width-of';
 import { FindingMark } from '../../drawing/finding-mark';
 import { Keys } from '../../shell/keys';
 import { newId, ShopStore } from '../../state/shop.store';
@@ -42,6 +42,7 @@ import { YieldService } from '../../state/yield.service';
 import { RackView } from '../../state/rack-view';
 import { FaceView, type FacePoint } from './face-view';
 import { FindingFields } from './finding-fields';
+import { again, dropped } from './finding-drop';
 import { nudged, nudgeSteps, tidied } from './finding-moves';
 import { YieldPanel } from './yield-panel';
 
@@ -71,7 +72,7 @@ export class Inspect {
     name: GRADE_NAMES[grade],
     about: GRADE_ABOUT[grade],
   }));
-  private readonly benchPx = signal(860);
+  private readonly benchPx = widthOf(this.bench, 860);
 
   protected readonly piece = computed((): Piece | null => {
     const { pieceById, pieces } = this.store;
@@ -162,14 +163,6 @@ export class Inspect {
         this.typed.set('');
       });
     });
-    const watcher = new ResizeObserver(([entry]) => {
-      if (entry && entry.contentRect.width > 0) this.benchPx.set(entry.contentRect.width);
-    });
-    inject(DestroyRef).onDestroy(() => watcher.disconnect());
-    effect(() => {
-      const bench = this.bench()?.nativeElement;
-      if (bench) watcher.observe(bench);
-    });
     this.useKeys();
   }
 
@@ -196,7 +189,7 @@ export class Inspect {
 
   protected dropped(finding: Finding): void {
     this.draft.set(null);
-    this.keep(`move ${findingKindFacts(finding.kind).name}`, finding);
+    this.keep(`move ${this.nameOf(finding)}`, finding);
   }
 
   protected keep(label: string, finding: Finding): void {
@@ -209,10 +202,7 @@ export class Inspect {
   protected changed(finding: Finding): void {
     const piece = this.piece();
     if (!piece) return;
-    this.keep(
-      `edit ${findingKindFacts(finding.kind).name}`,
-      keepOnPiece(finding, piece.length, fullWidth(piece)),
-    );
+    this.keep(`edit ${this.nameOf(finding)}`, keepOnPiece(finding, piece.length, fullWidth(piece)));
   }
 
   protected nameOf(finding: Finding): string {
@@ -228,7 +218,7 @@ export class Inspect {
     if (!piece) return;
     const index = piece.findings.indexOf(finding);
     const findings = piece.findings.filter((one) => one.id !== finding.id);
-    this.store.updatePiece(`delete ${findingKindFacts(finding.kind).name} on ${piece.tag}`, {
+    this.store.updatePiece(`delete ${this.nameOf(finding)} on ${piece.tag}`, {
       ...piece,
       findings,
     });
@@ -260,37 +250,9 @@ export class Inspect {
     this.drop(kind, this.cursor(), fullWidth(piece) / 2, this.dropFace());
   }
 
-  /** A kind that shows on one face lands on `face`; one that goes through shows on both. */
   private drop(kind: FindingKind, x: number, y: number, face: 'A' | 'B'): void {
     const piece = this.piece();
-    if (!piece) return;
-    const facts = findingKindFacts(kind);
-    const atEnd = kind === 'check' || kind === 'crumble';
-    const nearEnd = x < piece.length / 2;
-    const size = { length: facts.length, width: facts.width };
-    const left = atEnd ? (nearEnd ? 0 : piece.length - size.length) : x - size.length / 2;
-    const finding = keepOnPiece<Finding>(
-      {
-        id: newId(),
-        kind,
-        face: facts.face === 'through' ? 'through' : face,
-        x: left,
-        y:
-          kind === 'wane'
-            ? y < fullWidth(piece) / 2
-              ? 0
-              : fullWidth(piece) - size.width
-            : y - size.width / 2,
-        ...size,
-      },
-      piece.length,
-      fullWidth(piece),
-    );
-    this.store.updatePiece(`${facts.name} on ${piece.tag}`, {
-      ...piece,
-      findings: [...piece.findings, tidied(finding)],
-    });
-    this.selectedId.set(finding.id);
+    if (piece) this.add(piece, dropped(newId(), kind, x, y, face, piece));
   }
 
   /** The selected finding once more, at the rule. */
@@ -299,12 +261,14 @@ export class Inspect {
     const finding = this.selected();
     if (!piece || !finding) return false;
     this.applyTyped();
-    const copy = { ...finding, id: newId(), x: this.cursor() - finding.length / 2 };
-    const kept = tidied(keepOnPiece(copy, piece.length, fullWidth(piece)));
-    const { name } = findingKindFacts(finding.kind);
-    this.store.updatePiece(`${name} on ${piece.tag}`, { ...piece, findings: [...piece.findings, kept] });
-    this.selectedId.set(kept.id);
+    this.add(piece, again(newId(), finding, this.cursor(), piece));
     return true;
+  }
+
+  private add(piece: Piece, finding: Finding): void {
+    const findings = [...piece.findings, finding];
+    this.store.updatePiece(`${this.nameOf(finding)} on ${piece.tag}`, { ...piece, findings });
+    this.selectedId.set(finding.id);
   }
 
   private applyTyped(): boolean {
@@ -325,8 +289,7 @@ export class Inspect {
     const finding = this.selected();
     if (finding) {
       const moved = nudged(finding, event.key, step, event.shiftKey, piece);
-      if (moved)
-        this.keep(`${event.shiftKey ? 'stretch' : 'nudge'} ${findingKindFacts(finding.kind).name}`, moved);
+      if (moved) this.keep(`${event.shiftKey ? 'stretch' : 'nudge'} ${this.nameOf(finding)}`, moved);
       return moved !== null;
     }
     const by = { ArrowLeft: -step, ArrowRight: step }[event.key];

@@ -8,6 +8,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { readPartLine, type Project } from '@aldrek/core';
+import { marksOf, readLines, textOf } from '../../drawing/read-lines';
 import { ReadingLine } from '../../drawing/reading-line';
 import { ProjectActions } from '../../state/project-actions';
 import { ShopStore } from '../../state/shop.store';
@@ -87,28 +88,14 @@ export class PartBar {
       ? '4 leg 426 x 70 x 40 oak, hidden'
       : '4 leg 16 3/4 x 2 3/4 x 1 1/2 oak, hidden',
   );
-  protected readonly lines = computed(() => {
-    let offset = 0;
-    return this.text()
-      .split('\n')
-      .map((text, i) => {
-        const line = { number: i + 1, text, offset, reading: readPartLine(text, this.store.unit()) };
-        offset += text.length + 1;
-        return line;
-      })
-      .filter((line) => line.text.trim() !== '');
-  });
+  protected readonly lines = computed(() =>
+    readLines(this.text(), (line) => readPartLine(line, this.store.unit())),
+  );
   protected readonly good = computed(() =>
     this.lines().filter(({ reading }) => reading.part !== null && reading.faults.length === 0),
   );
   protected readonly faulty = computed(() => this.lines().filter((line) => !this.good().includes(line)));
-  protected readonly marks = computed(() =>
-    this.lines().flatMap(({ offset, reading }) =>
-      reading.faults
-        .filter((fault) => fault.end > fault.start)
-        .map((fault) => ({ start: offset + fault.start, end: offset + fault.end })),
-    ),
-  );
+  protected readonly marks = computed(() => marksOf(this.lines()));
 
   focus(): void {
     this.line().focus();
@@ -121,10 +108,6 @@ export class PartBar {
       this.project(),
       good.map((line) => line.reading),
     );
-    this.text.set(
-      this.faulty()
-        .map((line) => line.text)
-        .join('\n'),
-    );
+    this.text.set(textOf(this.faulty()));
   }
 }

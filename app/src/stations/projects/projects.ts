@@ -2,8 +2,6 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
-  DestroyRef,
-  effect,
   type ElementRef,
   inject,
   input,
@@ -28,6 +26,7 @@ import {
 import { PlanBoard } from '../../drawing/plan-board';
 import { Ruler } from '../../drawing/ruler';
 import { fitScale, scaleNote } from '../../drawing/scale';
+import { widthOf } from '../../drawing/width-of';
 import { Keys } from '../../shell/keys';
 import { MatchStore } from '../../state/match.store';
 import { ProjectActions } from '../../state/project-actions';
@@ -69,7 +68,7 @@ export class Projects {
   private readonly router = inject(Router);
   private readonly bench = viewChild<ElementRef<HTMLElement>>('bench');
   private readonly partBar = viewChild(PartBar);
-  private readonly benchPx = signal(760);
+  private readonly benchPx = widthOf(this.bench, 760);
 
   protected readonly project = computed((): Project | null => {
     const { projectById, projects } = this.store;
@@ -180,15 +179,6 @@ export class Projects {
   });
 
   constructor() {
-    const watcher = new ResizeObserver(([entry]) => {
-      if (entry && entry.contentRect.width > 0) this.benchPx.set(entry.contentRect.width);
-    });
-    inject(DestroyRef).onDestroy(() => watcher.disconnect());
-    effect(() => {
-      watcher.disconnect();
-      const bench = this.bench()?.nativeElement;
-      if (bench) watcher.observe(bench);
-    });
     inject(Keys).use({
       title: 'Projects',
       bindings: [

@@ -4,11 +4,9 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
-  DestroyRef,
   effect,
   type ElementRef,
   inject,
-  signal,
   viewChild,
 } from '@angular/core';
 import { Router } from '@angular/router';
@@ -16,6 +14,7 @@ import { boardFeet, fullWidth, M3_PER_BOARD_FOOT, pieceVolumeM3, type Piece } fr
 import { areaText, volumeText } from '../../drawing/measures';
 import { Ruler } from '../../drawing/ruler';
 import { fitScale, scaleNote } from '../../drawing/scale';
+import { widthOf } from '../../drawing/width-of';
 import { pieceInWords } from '../../drawing/spoken';
 import { Keys } from '../../shell/keys';
 import { ShopFiles } from '../../shell/shop-files';
@@ -54,7 +53,7 @@ export class Rack {
 
   protected readonly stackBy = STACK_BY;
   protected readonly stackNames = STACK_NAMES;
-  private readonly benchPx = signal(900);
+  private readonly benchPx = widthOf(this.bench, 900);
 
   protected readonly found = searchPieces(this.store.pieces, this.view.query);
   private readonly stacks = computed(() => stacksOf(this.found(), this.view.by(), this.store.unit()));
@@ -108,15 +107,6 @@ export class Rack {
 
   constructor() {
     effect(() => this.scroll.setHeights(this.rows().map((row) => row.height)));
-    const watcher = new ResizeObserver(([entry]) => {
-      if (entry && entry.contentRect.width > 0) this.benchPx.set(entry.contentRect.width);
-    });
-    inject(DestroyRef).onDestroy(() => watcher.disconnect());
-    effect(() => {
-      watcher.disconnect();
-      const bench = this.bench()?.nativeElement;
-      if (bench) watcher.observe(bench);
-    });
     afterNextRender(() => {
       const id = this.view.selectedId();
       if (id !== null) this.reveal(id);

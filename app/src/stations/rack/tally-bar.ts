@@ -10,18 +10,11 @@ import {
   viewChild,
 } from '@angular/core';
 import { fullWidth, printTallyLine, readTallyLine, type Piece, type TallyReading } from '@aldrek/core';
+import { marksOf, readLines, textOf, type ReadLine } from '../../drawing/read-lines';
 import { ReadingLine } from '../../drawing/reading-line';
 import { WoodFace } from '../../drawing/wood-face';
 import { RackActions } from '../../state/rack-actions';
 import { ShopStore } from '../../state/shop.store';
-
-interface ReadLine {
-  readonly number: number;
-  readonly text: string;
-  /** Where the line begins in the whole text. */
-  readonly offset: number;
-  readonly reading: TallyReading;
-}
 
 const HISTORY = 40;
 /** The drawn strip of the line in hand is at most so large, px. */
@@ -58,18 +51,9 @@ export class TallyBar {
     });
   }
 
-  protected readonly lines = computed((): ReadLine[] => {
-    const unit = this.store.unit();
-    let offset = 0;
-    return this.text()
-      .split('\n')
-      .map((text, i) => {
-        const line = { number: i + 1, text, offset, reading: this.checked(readTallyLine(text, unit)) };
-        offset += text.length + 1;
-        return line;
-      })
-      .filter((line) => line.text.trim() !== '');
-  });
+  protected readonly lines = computed(() =>
+    readLines(this.text(), (line) => this.checked(readTallyLine(line, this.store.unit()))),
+  );
 
   protected readonly many = computed(() => this.lines().length > 1);
   protected readonly first = computed(() => this.lines()[0]?.reading ?? null);
@@ -77,14 +61,7 @@ export class TallyBar {
   protected readonly count = computed(() => this.good().reduce((sum, { reading }) => sum + reading.count, 0));
   protected readonly faulty = computed(() => this.lines().filter((line) => !isGood(line)));
 
-  /** Faults of a line that is still being typed are not shouted about before it could be whole. */
-  protected readonly marks = computed(() =>
-    this.lines().flatMap(({ offset, reading }) =>
-      reading.faults
-        .filter((fault) => fault.end > fault.start)
-        .map((fault) => ({ start: offset + fault.start, end: offset + fault.end })),
-    ),
-  );
+  protected readonly marks = computed(() => marksOf(this.lines()));
   protected readonly faultText = computed(() => {
     const reading = this.first();
     return this.many() ? null : (reading?.faults[0]?.message ?? null);
@@ -122,11 +99,7 @@ export class TallyBar {
     const ids = this.actions.tally(good.map((line) => line.reading));
     this.history.set([...this.history(), ...good.map((line) => line.text)].slice(-HISTORY));
     this.back = 0;
-    this.text.set(
-      this.faulty()
-        .map((line) => line.text)
-        .join('\n'),
-    );
+    this.text.set(textOf(this.faulty()));
     this.tallied.emit(ids);
   }
 
@@ -157,4 +130,5 @@ export class TallyBar {
   }
 }
 
-const isGood = ({ reading }: ReadLine): boolean => reading.piece !== null && reading.faults.length === 0;
+const isGood = ({ reading }: ReadLine<TallyReading>): boolean =>
+  reading.piece !== null && reading.faults.length === 0;

@@ -1,0 +1,47 @@
+/** How a finding lands on a piece: its usual size about the place that was pointed at. */
+import {
+  findingKindFacts,
+  fullWidth,
+  keepOnPiece,
+  type Finding,
+  type FindingKind,
+  type Piece,
+} from '@aldrek/core';
+import { tidied } from './finding-moves';
+
+/**
+ * A new finding at (x, y) mm. What goes through shows on both faces, the rest on `face`. Checks and
+ * crumbling sit at the nearer end, wane along the nearer edge, whatever was pointed at.
+ */
+export function dropped(
+  id: string,
+  kind: FindingKind,
+  x: number,
+  y: number,
+  face: 'A' | 'B',
+  piece: Piece,
+): Finding {
+  const { length, width, face: usualFace } = findingKindFacts(kind);
+  const full = fullWidth(piece);
+  const atEnd = kind === 'check' || kind === 'crumble';
+  const left = atEnd ? nearerSide(x, piece.length, length) : x - length / 2;
+  const top = kind === 'wane' ? nearerSide(y, full, width) : y - width / 2;
+  const finding: Finding = {
+    id,
+    kind,
+    face: usualFace === 'through' ? 'through' : face,
+    x: left,
+    y: top,
+    length,
+    width,
+  };
+  return tidied(keepOnPiece(finding, piece.length, full));
+}
+
+const nearerSide = (at: number, whole: number, own: number): number => (at < whole / 2 ? 0 : whole - own);
+
+/** The same finding once more, its middle at `x` mm. */
+export function again(id: string, finding: Finding, x: number, piece: Piece): Finding {
+  const copy = { ...finding, id, x: x - finding.length / 2 };
+  return tidied(keepOnPiece(copy, piece.length, fullWidth(piece)));
+}
