@@ -53,6 +53,8 @@ test('the shop’s kerf and ends are changed, and the yield follows', async ({ p
   await shop.inspect('B-01');
   await expect(page.locator('.great')).toHaveText('98');
   await shop.menu('How this shop cuts');
+  // The sheet puts the focus on its first field; typing before that would go astray.
+  await expect(page.getByRole('textbox', { name: /^kerf/ })).toBeFocused();
   const ends = page.getByRole('textbox', { name: /off each end/ });
   await ends.fill('900');
   await ends.press('Tab');

@@ -77,7 +77,8 @@ export class CuttingHabitsSheet {
 
   protected text({ key }: Habit): string {
     const mm = this.store.habits()[key];
-    return mm === 0 ? '0' : formatLength(mm, this.store.unit(), 64);
+    // A kerf is told to a hundredth: 3.18 is an eighth of an inch.
+    return this.store.unit() === 'mm' ? String(Math.round(mm * 100) / 100) : formatLength(mm, 'inch', 64);
   }
 
   protected write(habit: Habit, text: string): void {

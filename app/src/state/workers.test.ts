@@ -1,0 +1,136 @@
+import 'fake-indexeddb/auto';
+import '@angular/compiler';
+import { createEnvironmentInjector, Injector, type EnvironmentInjector } from '@angular/core';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import {
+  DEFAULT_HABITS,
+  matchSteps,
+  readPartLine,
+  readTallyLine,
+  type MatchPlan,
+  type Piece,
+  type PieceYield,
+} from '@aldrek/core';
+import { ShopDb } from '../storage/shop-db';
+import { ShopRepository } from '../storage/shop-repository';
+import type { MatchAnswer, MatchAsk, YieldAsk } from '../workers/protocol';
+import { MatchStore } from './match.store';
+import { ProjectActions } from './project-actions';
+import { RackActions } from './rack-actions';
+import { SHOP_REPOSITORY, ShopStore } from './shop.store';
+import { YieldService } from './yield.service';
+
+/** Stands in for a worker: keeps what it is told, and answers when the test says so. */
+class FakeWorker {
+  static readonly made: FakeWorker[] = [];
+  readonly told: unknown[] = [];
+  onmessage: ((event: { data: unknown }) => void) | null = null;
+  terminate = vi.fn();
+  constructor() {
+    FakeWorker.made.push(this);
+  }
+  postMessage(message: unknown): void {
+    this.told.push(message);
+  }
+  answer(data: unknown): void {
+    this.onmessage?.({ data });
+  }
+}
+
+let injector: EnvironmentInjector;
+let run = 0;
+
+beforeEach(() => {
+  vi.stubGlobal('Worker', FakeWorker);
+  FakeWorker.made.length = 0;
+  const repository = new ShopRepository(new ShopDb(`workers-${++run}`));
+  injector = createEnvironmentInjector(
+    [
+      { provide: SHOP_REPOSITORY, useValue: repository },
+      ShopStore,
+      RackActions,
+      ProjectActions,
+      MatchStore,
+      YieldService,
+    ],
+    Injector.NULL as EnvironmentInjector,
+  );
+});
+afterEach(() => {
+  injector.destroy();
+  vi.unstubAllGlobals();
+});
+
+describe('the yield service', () => {
+  const piece = { id: 'p' } as Piece;
+  const result = (share: number) => ({ share }) as PieceYield;
+
+  it('asks one question at a time, and of those that wait only the newest', () => {
+    const service = injector.get(YieldService);
+    const heard: number[] = [];
+    for (let i = 0; i < 5; i++) {
+      service.ask(piece, 'clear', DEFAULT_HABITS, (given) => heard.push(i + given.share));
+    }
+    const [worker] = FakeWorker.made;
+    expect(worker?.told).toHaveLength(1);
+    worker?.answer({ version: 1, ask: 1, result: result(0.5) });
+    expect((worker?.told as YieldAsk[]).map((ask) => ask.ask)).toEqual([1, 5]);
+    worker?.answer({ version: 1, ask: 5, result: result(0.25) });
+    expect(heard).toEqual([0.5, 4.25]);
+  });
+});
+
+describe('the match store', () => {
+  function ready() {
+    injector.get(RackActions).tally([readTallyLine('board 1000 x 100 x 25 oak', 'mm')]);
+    injector.get(ProjectActions).create('Boot bench');
+    const [project] = injector.get(ShopStore).projects();
+    if (!project) throw new Error('no project was made');
+    injector.get(ProjectActions).addParts(project, [readPartLine('rail 900 x 60 x 20', 'mm')]);
+    const store = injector.get(MatchStore);
+    const bench = () => injector.get(ShopStore).projects()[0];
+    const current = bench();
+    if (current) store.start(current);
+    const worker = FakeWorker.made[0];
+    const [ask] = (worker?.told ?? []) as MatchAsk[];
+    if (!worker || ask?.kind !== 'start') throw new Error('the worker was not told to start');
+    const first = matchSteps(ask.instance).next();
+    const plan = (first.done === true ? null : first.value.plan) as MatchPlan;
+    const say = (answer: MatchAnswer): void => worker.answer(answer);
+    return { store, bench, worker, plan, say };
+  }
+
+  it('shows the best so far, and keeps the last plan with its project', () => {
+    const { store, bench, plan, say } = ready();
+    expect(store.running()).toBe(true);
+    say({ version: 1, kind: 'progress', plan, share: 0.3, round: 10 });
+    say({ version: 1, kind: 'progress', plan: null, share: 0.6, round: 20 });
+    expect([store.plan(), store.share(), store.round()]).toEqual([plan, 0.6, 20]);
+    expect(bench()?.plan).toBeUndefined();
+    say({ version: 1, kind: 'done', plan, round: 30 });
+    expect(store.running()).toBe(false);
+    expect(bench()?.plan).toMatchObject({ coverage: 1, accepted: false });
+  });
+
+  it('tells the worker to stop, and waits for what it has', () => {
+    const { store, worker } = ready();
+    store.stop();
+    expect(worker.told.at(-1)).toEqual({ version: 1, kind: 'stop' });
+    expect(store.running()).toBe(true);
+  });
+
+  it('says when the search broke off, and keeps nothing of it', () => {
+    const { store, bench, say } = ready();
+    say({ version: 1, kind: 'failed', message: 'out of memory' });
+    expect([store.running(), store.failed()]).toEqual([false, 'out of memory']);
+    expect(bench()?.plan).toBeUndefined();
+  });
+
+  it('drops a plan whose piece was deleted meanwhile', () => {
+    const { store, bench, plan, say } = ready();
+    injector.get(RackActions).remove([...injector.get(ShopStore).pieces()]);
+    say({ version: 1, kind: 'done', plan, round: 30 });
+    expect(store.running()).toBe(false);
+    expect(bench()?.plan).toBeUndefined();
+  });
+});
