@@ -40,16 +40,21 @@ for (const scheme of ['light', 'dark'] as const) {
   });
 }
 
-test('everything fits a phone without sideways scroll', async ({ page }) => {
-  await page.setViewportSize({ width: 360, height: 740 });
-  const shop = new Shop(page);
-  await shop.openDemo();
-  for (const station of ['Rack', 'Inspect', 'Projects'] as const) {
-    await shop.go(station);
-    await page.waitForTimeout(200);
-    const over = await page.evaluate(
-      () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
-    );
-    expect(over, station).toBeLessThanOrEqual(0);
-  }
-});
+for (const [width, height] of [
+  [360, 740],
+  [768, 1024],
+  [1280, 800],
+] as const)
+  test(`everything fits ${width} × ${height} without sideways scroll`, async ({ page }) => {
+    await page.setViewportSize({ width, height });
+    const shop = new Shop(page);
+    await shop.openDemo();
+    for (const station of ['Rack', 'Inspect', 'Projects'] as const) {
+      await shop.go(station);
+      await page.waitForTimeout(200);
+      const over = await page.evaluate(
+        () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+      );
+      expect(over, station).toBeLessThanOrEqual(0);
+    }
+  });
