@@ -70,7 +70,14 @@ export default tseslint.config(
     extends: [...angular.configs.tsRecommended],
     processor: angular.processInlineTemplates,
     rules: {
-      '@angular-eslint/component-selector': ['error', { type: 'element', prefix: 'al', style: 'kebab-case' }],
+      // An attribute is for drawings that stand inside an SVG as groups of it.
+      '@angular-eslint/component-selector': [
+        'error',
+        [
+          { type: 'element', prefix: 'al', style: 'kebab-case' },
+          { type: 'attribute', prefix: 'al', style: 'camelCase' },
+        ],
+      ],
       '@angular-eslint/component-class-suffix': 'off',
       '@angular-eslint/prefer-on-push-component-change-detection': 'error',
       '@typescript-eslint/no-extraneous-class': 'off',

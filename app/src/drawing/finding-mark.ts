@@ -71,7 +71,6 @@ const LEAST_PX = 7;
 
 /** One finding, drawn in its place on a strip. Sits inside the strip's SVG. */
 @Component({
-  // eslint-disable-next-line @angular-eslint/component-selector -- an SVG group, so that it may stand inside one
   selector: 'svg:g[alFindingMark]',
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '[attr.data-kind]': 'finding().kind', class: 'finding-mark' },

@@ -4,8 +4,6 @@ import { inject } from '@angular/core';
 import { LENGTH_UNIT } from './length-unit';
 import { WoodFace } from './wood-face';
 
-let patterns = 0;
-
 /** A piece with the parts that a plan lays into it: waste hatched, offcuts dashed, parts outlined. */
 @Component({
   selector: 'al-plan-board',
@@ -20,7 +18,7 @@ let patterns = 0;
     >
       <defs>
         <pattern
-          [id]="pattern"
+          [id]="pattern()"
           width="9"
           height="9"
           patternUnits="userSpaceOnUse"
@@ -34,7 +32,7 @@ let patterns = 0;
         <rect
           [attr.width]="piece().length * pxPerMm()"
           [attr.height]="heightPx()"
-          [attr.fill]="'url(#' + pattern + ')'"
+          [attr.fill]="'url(#' + pattern() + ')'"
         />
         @for (box of boxes(); track box.key) {
           @if (box.offcut) {
@@ -145,7 +143,8 @@ export class PlanBoard {
   readonly litChange = output<string | null>();
 
   private readonly unit = inject(LENGTH_UNIT);
-  protected readonly pattern = `waste-${++patterns}`;
+  /** A piece stands once on a page, so its id tells its hatching from the others'. */
+  protected readonly pattern = computed(() => `waste-${this.piece().id}`);
   protected readonly heightPx = computed(() => fullWidth(this.piece()) * this.pxPerMm());
 
   protected readonly boxes = computed(() =>

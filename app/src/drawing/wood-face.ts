@@ -8,7 +8,6 @@ const GRAIN_GAP = 9;
 
 /** One face of a piece at true proportion: outline, grain, findings. Sits inside an SVG. */
 @Component({
-  // eslint-disable-next-line @angular-eslint/component-selector -- an SVG group, so that it may stand inside one
   selector: 'svg:g[alWoodFace]',
   imports: [FindingMark],
   changeDetection: ChangeDetectionStrategy.OnPush,

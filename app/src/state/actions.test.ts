@@ -5,6 +5,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { readPartLine, readShop, readTallyLine, type Piece, type Project } from '@aldrek/core';
 import { ShopDb } from '../storage/shop-db';
 import { ShopRepository } from '../storage/shop-repository';
+import { Ids } from './ids';
 import { ProjectActions } from './project-actions';
 import { RackActions } from './rack-actions';
 import { SHOP_REPOSITORY, ShopStore } from './shop.store';
@@ -15,7 +16,7 @@ let injector: EnvironmentInjector;
 beforeEach(() => {
   const repository = new ShopRepository(new ShopDb(`actions-${++run}`));
   injector = createEnvironmentInjector(
-    [{ provide: SHOP_REPOSITORY, useValue: repository }, ShopStore, RackActions, ProjectActions],
+    [{ provide: SHOP_REPOSITORY, useValue: repository }, ShopStore, Ids, RackActions, ProjectActions],
     Injector.NULL as EnvironmentInjector,
   );
 });

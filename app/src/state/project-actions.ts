@@ -7,15 +7,17 @@ import {
   type ProjectPlan,
 } from '@aldrek/core';
 import { freed } from './reservations';
-import { newId, ShopStore } from './shop.store';
+import { Ids } from './ids';
+import { ShopStore } from './shop.store';
 
 /** What can be done to projects, their parts and plans, each one step of undo. */
 @Injectable({ providedIn: 'root' })
 export class ProjectActions {
   private readonly store = inject(ShopStore);
+  private readonly ids = inject(Ids);
 
   create(name: string): string {
-    const project: Project = { id: newId(), name, note: '', parts: [] };
+    const project: Project = { id: this.ids.next(), name, note: '', parts: [] };
     const shop = this.store.shop();
     this.store.change(`new project ${name}`, { ...shop, projects: [...shop.projects, project] });
     return project.id;
@@ -38,7 +40,7 @@ export class ProjectActions {
   addParts(project: Project, readings: readonly PartReading[]): void {
     const added: Part[] = [];
     for (const { part } of readings) {
-      if (part) added.push({ ...part, id: newId(), allowances: DEFAULT_ALLOWANCES });
+      if (part) added.push({ ...part, id: this.ids.next(), allowances: DEFAULT_ALLOWANCES });
     }
     const label = added.length === 1 ? `add ${added[0]?.name ?? ''}` : `add ${added.length} parts`;
     this.setParts(label, project, [...project.parts, ...added]);

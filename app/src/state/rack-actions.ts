@@ -1,12 +1,14 @@
 import { Injectable, inject } from '@angular/core';
 import { clipTo, fullWidth, nextTag, type Piece, type TallyReading } from '@aldrek/core';
 import { freed, withoutPlan } from './reservations';
-import { newId, ShopStore } from './shop.store';
+import { Ids } from './ids';
+import { ShopStore } from './shop.store';
 
 /** What can be done to pieces, each one step of undo. */
 @Injectable({ providedIn: 'root' })
 export class RackActions {
   private readonly store = inject(ShopStore);
+  private readonly ids = inject(Ids);
 
   /** Adds the pieces of read tally lines; returns their ids. Lines with faults must be kept out. */
   tally(readings: readonly TallyReading[]): string[] {
@@ -18,7 +20,7 @@ export class RackActions {
         const wanted = reading.count === 1 ? reading.tag : null;
         const tag = wanted !== null && !taken.has(wanted) ? wanted : nextTag(reading.piece.name, taken);
         taken.add(tag);
-        added.push({ ...reading.piece, id: newId(), tag, findings: [] });
+        added.push({ ...reading.piece, id: this.ids.next(), tag, findings: [] });
       }
     }
     const shop = this.store.shop();
@@ -51,13 +53,13 @@ export class RackActions {
   }
 
   duplicate(piece: Piece): string {
-    const id = newId();
+    const id = this.ids.next();
     const { reservedFor: _reserved, ...rest } = piece;
     const copy: Piece = {
       ...rest,
       id,
       tag: nextTag(piece.name, this.store.tags()),
-      findings: piece.findings.map((finding) => ({ ...finding, id: newId() })),
+      findings: piece.findings.map((finding) => ({ ...finding, id: this.ids.next() })),
     };
     const shop = this.store.shop();
     const at = shop.pieces.indexOf(piece) + 1;

@@ -143,11 +143,3 @@ export const ShopStore = signalStore(
 );
 
 export type ShopStoreType = InstanceType<typeof ShopStore>;
-
-let lastStamp = 0;
-
-/** A fresh id for a record. Ids sort by when they were made, so stored records keep their order. */
-export function newId(): string {
-  lastStamp = Math.max(Date.now() * 1000, lastStamp + 1);
-  return `${lastStamp.toString(36)}-${crypto.randomUUID().slice(0, 8)}`;
-}

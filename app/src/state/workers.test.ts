@@ -14,6 +14,7 @@ import {
 import { ShopDb } from '../storage/shop-db';
 import { ShopRepository } from '../storage/shop-repository';
 import type { MatchAnswer, MatchAsk, YieldAsk } from '../workers/protocol';
+import { Ids } from './ids';
 import { MatchStore } from './match.store';
 import { ProjectActions } from './project-actions';
 import { RackActions } from './rack-actions';
@@ -25,6 +26,7 @@ class FakeWorker {
   static readonly made: FakeWorker[] = [];
   readonly told: unknown[] = [];
   onmessage: ((event: { data: unknown }) => void) | null = null;
+  onerror: (() => void) | null = null;
   terminate = vi.fn();
   constructor() {
     FakeWorker.made.push(this);
@@ -48,6 +50,7 @@ beforeEach(() => {
     [
       { provide: SHOP_REPOSITORY, useValue: repository },
       ShopStore,
+      Ids,
       RackActions,
       ProjectActions,
       MatchStore,
@@ -77,6 +80,17 @@ describe('the yield service', () => {
     expect((worker?.told as YieldAsk[]).map((ask) => ask.ask)).toEqual([1, 5]);
     worker?.answer({ version: 1, ask: 5, result: result(0.25) });
     expect(heard).toEqual([0.5, 4.25]);
+  });
+
+  it('goes on with a fresh worker when one breaks', () => {
+    const service = injector.get(YieldService);
+    const heard: number[] = [];
+    service.ask(piece, 'clear', DEFAULT_HABITS, () => heard.push(1));
+    service.ask(piece, 'clear', DEFAULT_HABITS, () => heard.push(2));
+    FakeWorker.made[0]?.onerror?.();
+    expect(FakeWorker.made[0]?.terminate).toHaveBeenCalledOnce();
+    FakeWorker.made[1]?.answer({ version: 1, ask: 2, result: result(1) });
+    expect(heard).toEqual([2]);
   });
 });
 

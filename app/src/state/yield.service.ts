@@ -40,6 +40,13 @@ export class YieldService implements OnDestroy {
         this.telling?.(data.result);
         this.next();
       };
+      // A worker that broke is put away; the next question starts a fresh one.
+      this.worker.onerror = () => {
+        this.worker?.terminate();
+        this.worker = null;
+        this.busy = false;
+        this.next();
+      };
     }
     return this.worker;
   }

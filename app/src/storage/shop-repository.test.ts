@@ -1,22 +1,11 @@
 import 'fake-indexeddb/auto';
 import { beforeEach, expect, it } from 'vitest';
 import { changeBetween, emptyShop, type Piece, type ShopDocument } from '@aldrek/core';
+import { aBoard } from '../../test-support/made-up-piece';
 import { ShopDb } from './shop-db';
 import { ShopRepository } from './shop-repository';
 
-const piece = (id: string, length = 1000): Piece => ({
-  id,
-  tag: id,
-  name: 'slat',
-  length,
-  width: 90,
-  thickness: 18,
-  species: 'unknown',
-  speciesSure: 'sure',
-  place: '',
-  find: '',
-  findings: [],
-});
+const piece = (id: string, length = 1000): Piece => aBoard({ id, tag: id, length });
 
 let name = 0;
 let repository: ShopRepository;

@@ -4,10 +4,10 @@
  * Proof. A board of area A that gives parts of area P and keeps offcuts of area O ≤ A − P costs
  * value × (A − credit × O) ≥ value × (A − O) ≥ value × P, as credit ≤ 1. So every mm² of a part costs at
  * least the worth of the wood it is cut from, and a part's units cost at least what the cheapest boards
- * that suit it ask, each board giving no more than its own area less what the part's grade blocks.
+ * that suit it ask, each board giving no more than its own area.
  * Parts are taken one at a time here, so they may share a board in the bound: that only lowers it.
  */
-import { boardSuits, type MatchBoard, type MatchInstance, type MatchPart } from './instance.ts';
+import { boardSuits, type MatchInstance, type MatchPart } from './instance.ts';
 
 /** The bound in value, or null when some part has no board at all. */
 export function leastSpent(instance: MatchInstance): number | null {
@@ -27,12 +27,10 @@ function leastForPart(instance: MatchInstance, part: MatchPart): number | null {
   for (const board of suited) {
     if (board.length < part.length - 1e-6) continue;
     if (part.type === 'solid' && board.width < part.width - 1e-6) continue;
-    const taken = Math.min(open, largestGiven(board));
+    const taken = Math.min(open, board.length * board.width);
     cost += (board.value * taken) / 1e6;
     open -= taken;
     if (open <= 0) return cost;
   }
   return open > 1e-6 ? null : cost;
 }
-
-const largestGiven = (board: MatchBoard): number => board.length * board.width;

@@ -21,8 +21,8 @@
  * edge is allowed; neighbours are a kerf apart; the board's own edges cost no kerf.
  *
  * Limits. Exact over the places that findings and kerf give. Places that hang on a neighbour of the
- * least size are added as far as they are affordable (see `cut-lines`): all of them up to about eight
- * findings, none beyond about thirty.
+ * least size are added as far as they are affordable (see `cut-lines`): chains of several up to about
+ * eight findings on a full board, single ones up to about twelve, none beyond about fifteen.
  */
 import { areaMm2, clipTo, turned, type Rect } from '../geometry/rectangle.ts';
 import { affordableDepth, onLattice, sectionCuts } from './cut-lines.ts';

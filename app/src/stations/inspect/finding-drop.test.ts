@@ -1,20 +1,8 @@
 import { expect, it } from 'vitest';
-import type { Piece } from '@aldrek/core';
+import { aBoard } from '../../../test-support/made-up-piece';
 import { again, dropped } from './finding-drop';
 
-const piece: Piece = {
-  id: 'p',
-  tag: 'P-01',
-  name: '',
-  length: 1000,
-  width: 100,
-  thickness: 20,
-  species: 'unknown',
-  speciesSure: 'sure',
-  place: '',
-  find: '',
-  findings: [],
-};
+const piece = aBoard();
 
 it.each([
   ['knot', 500, 50, { x: 485, y: 37.5, face: 'through' }],

@@ -1,20 +1,9 @@
 import { expect, it } from 'vitest';
-import type { Finding, Piece } from '@aldrek/core';
+import type { Finding } from '@aldrek/core';
+import { aBoard } from '../../../test-support/made-up-piece';
 import { dragged, nudged, nudgeSteps, tidied } from './finding-moves';
 
-const piece: Piece = {
-  id: 'p',
-  tag: 'P-01',
-  name: '',
-  length: 1000,
-  width: 100,
-  thickness: 20,
-  species: 'unknown',
-  speciesSure: 'sure',
-  place: '',
-  find: '',
-  findings: [],
-};
+const piece = aBoard();
 const knot: Finding = { id: 'k', kind: 'knot', face: 'A', x: 200, y: 40, length: 30, width: 20 };
 
 it('moves with the pointer and stops at the edges', () => {

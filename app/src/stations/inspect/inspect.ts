@@ -37,7 +37,8 @@ import { fitScale, scaleNote } from '../../drawing/scale';
 import { widthOf } from '../../drawing/width-of';
 import { FindingMark } from '../../drawing/finding-mark';
 import { Keys } from '../../shell/keys';
-import { newId, ShopStore } from '../../state/shop.store';
+import { Ids } from '../../state/ids';
+import { ShopStore } from '../../state/shop.store';
 import { YieldService } from '../../state/yield.service';
 import { RackView } from '../../state/rack-view';
 import { FaceView, type FacePoint } from './face-view';
@@ -63,6 +64,7 @@ export class Inspect {
   protected readonly store = inject(ShopStore);
   private readonly rackView = inject(RackView);
   private readonly yields = inject(YieldService);
+  private readonly ids = inject(Ids);
   private readonly router = inject(Router);
   private readonly bench = viewChild<ElementRef<HTMLElement>>('bench');
 
@@ -252,7 +254,7 @@ export class Inspect {
 
   private drop(kind: FindingKind, x: number, y: number, face: 'A' | 'B'): void {
     const piece = this.piece();
-    if (piece) this.add(piece, dropped(newId(), kind, x, y, face, piece));
+    if (piece) this.add(piece, dropped(this.ids.next(), kind, x, y, face, piece));
   }
 
   /** The selected finding once more, at the rule. */
@@ -261,7 +263,7 @@ export class Inspect {
     const finding = this.selected();
     if (!piece || !finding) return false;
     this.applyTyped();
-    this.add(piece, again(newId(), finding, this.cursor(), piece));
+    this.add(piece, again(this.ids.next(), finding, this.cursor(), piece));
     return true;
   }
 

@@ -2,25 +2,14 @@ import { signal } from '@angular/core';
 import '@angular/compiler';
 import { describe, expect, it } from 'vitest';
 import type { Piece } from '@aldrek/core';
+import { aBoard } from '../../../test-support/made-up-piece';
 import { KnownHeightsScroll } from './known-heights-scroll';
 import { searchPieces } from './rack-search';
 import { rackRows, stacksOf } from './stacks';
 
 let made = 0;
-const piece = (more: Partial<Piece>): Piece => ({
-  id: `p${++made}`,
-  tag: `P-${made}`,
-  name: 'board',
-  length: 1000,
-  width: 100,
-  thickness: 20,
-  species: 'european-oak',
-  speciesSure: 'sure',
-  place: '',
-  find: '',
-  findings: [],
-  ...more,
-});
+const piece = (more: Partial<Piece>): Piece =>
+  aBoard({ id: `p${++made}`, tag: `P-${made}`, name: 'board', species: 'european-oak', ...more });
 
 describe('stacks', () => {
   const pieces = [
