@@ -22,7 +22,7 @@ it('names what it does not know', () => {
   expect(speciesById('unknown')).toBeUndefined();
 });
 
-// Sums over the columns: any single mistyped figure changes one of them.
+// Sums over the columns, so that one mistyped figure changes one of them.
 it('keeps the table of facts as it was taken down', () => {
   const sum = (pick: (kind: (typeof SPECIES)[number]) => number): number =>
     Math.round(SPECIES.reduce((total, kind) => total + pick(kind), 0) * 10) / 10;
