@@ -13,14 +13,21 @@ import {
   keepOnPiece,
   nextTag,
   readShop,
+  breakdownOf,
+  usualMeasures,
+  woodHazards,
+  type Find,
+  type FindKind,
   type Finding,
   type FindingFace,
   type FindingKind,
   type Grade,
+  type Haul,
   type Part,
   type Piece,
   type Project,
   type ShopDocument,
+  type Warp,
 } from '@aldrek/core';
 
 type Mark = readonly [
@@ -32,28 +39,79 @@ type Mark = readonly [
   face?: FindingFace | undefined,
 ];
 
-interface Find {
+/** Like members of one find. */
+interface Members {
   readonly name: string;
   readonly species: string;
   readonly guess?: boolean;
   readonly place: string;
-  readonly find: string;
+  readonly find: Find;
+  readonly moisture?: number;
 }
 
 const pieces: Piece[] = [];
+const hauls: Haul[] = [];
 const taken = new Set<string>();
 let made = 0;
 
 /** Ids that sort in the order in which things are made, and never change. */
 const id = (kind: string): string => `demo-${kind}-${String(++made).padStart(4, '0')}`;
 
+interface Told {
+  readonly kind: FindKind;
+  readonly name: string;
+  readonly species: string;
+  readonly guess?: boolean;
+  readonly alike?: number;
+  readonly place: string;
+  readonly measures: Readonly<Record<string, number>>;
+  readonly answers: Readonly<Record<string, string>>;
+  readonly more?: Partial<Find>;
+}
+
+/** A find as it is recorded; what is not told is as usual for its kind. */
+function aFind(told: Told): Find {
+  return {
+    id: id('find'),
+    name: told.name,
+    kind: told.kind,
+    alike: told.alike ?? 1,
+    species: findSpecies(told.species) ?? told.species,
+    speciesSure: told.guess === true ? 'guess' : 'sure',
+    condition: 'worn',
+    measures: { ...usualMeasures(told.kind), ...told.measures },
+    way: breakdownOf(told.kind).ways[0]?.id ?? '',
+    corrections: {},
+    answers: told.answers,
+    place: told.place,
+    note: '',
+    ...told.more,
+  };
+}
+
+function haul(about: Omit<Haul, 'id' | 'photos' | 'finds'>, finds: readonly Told[]): readonly Find[] {
+  const made = finds.map(aFind);
+  hauls.push({ id: id('haul'), ...about, photos: [], finds: made });
+  return made;
+}
+
+/** The only find of a haul. */
+function haulOf(about: Omit<Haul, 'id' | 'photos' | 'finds'>, told: Told): Find {
+  const [only] = haul(about, [told]);
+  if (!only) throw new Error('a haul without a find');
+  return only;
+}
+
+const NO_TROUBLE = { spill: 'no', insects: 'none', mould: 'none' };
+
 function lay(
-  of: Find,
+  of: Members,
   length: number,
   width: number,
   thickness: number,
   marks: readonly Mark[],
   widthFar?: number,
+  warp?: Warp,
 ): void {
   const tag = nextTag(of.name, taken);
   taken.add(tag);
@@ -69,7 +127,12 @@ function lay(
     species,
     speciesSure: of.guess === true ? 'guess' : 'sure',
     place: of.place,
-    find: of.find,
+    ...(of.find.brokenDown === undefined ? {} : { since: of.find.brokenDown }),
+    find: of.find.name,
+    origin: { findId: of.find.id, member: of.name },
+    ...(warp ? { warp } : {}),
+    ...(of.moisture === undefined ? {} : { moisturePct: of.moisture }),
+    hazards: woodHazards(of.find),
     findings: marks.map(([kind, x, y, l, w, face]): Finding => {
       const usual = findingKindFacts(kind);
       const finding = {
@@ -93,7 +156,33 @@ const pair = (x: number, width: number, kind: FindingKind = 'nail-hole'): Mark[]
 ];
 
 // Pallets from behind a chandler's: spruce slats over three stringers.
-const slat: Find = { name: 'slat', species: 'spruce', place: 'bay 2', find: 'chandler’s pallets' };
+const pallets = haulOf(
+  {
+    place: 'The chandler’s yard',
+    date: '2026-01-17',
+    leaveBy: 'the yard foreman',
+    leaveHow: 'spoken',
+    price: 0,
+    distanceKm: 14,
+    hours: 1,
+    note: 'He keeps the blue ones for the pool; these were for the skip.',
+  },
+  {
+    kind: 'pallet',
+    name: 'chandler’s pallets',
+    species: 'spruce',
+    place: 'bay 2',
+    measures: { length: 1200, width: 1200, deckBoards: 9, bottomBoards: 3 },
+    answers: NO_TROUBLE,
+    more: {
+      way: 'saw-nails',
+      mark: { country: 'NL', number: '117', treatment: 'HT' },
+      brokenDown: '2026-01-18',
+      cameTo: 0.41,
+    },
+  },
+);
+const slat: Members = { name: 'slat', species: 'spruce', place: 'bay 2', find: pallets, moisture: 15 };
 const rows = (
   width: number,
   kinds: readonly FindingKind[] = ['nail-hole', 'nail-hole', 'nail-hole'],
@@ -106,7 +195,13 @@ lay(slat, 1200, 98, 19, [...rows(98), ['knot', 804, 20, 26, 22]]);
 lay(slat, 1196, 98, 18, [...rows(98, ['nail-hole', 'metal', 'nail-hole']), ['knot', 210, 60, 30, 26]]);
 lay(slat, 1200, 120, 22, [...rows(120), ['wane', 0, 0, 520, 16]]);
 lay(slat, 1199, 120, 22, rows(120));
-const stringer: Find = { name: 'stringer', species: 'spruce', place: 'bay 2', find: 'chandler’s pallets' };
+const stringer: Members = {
+  name: 'stringer',
+  species: 'spruce',
+  place: 'bay 2',
+  find: pallets,
+  moisture: 16,
+};
 lay(stringer, 1200, 95, 38, [
   ...[70, 190, 560, 640, 1010, 1130].map((x): Mark => ['metal', x, 42, 8, 8, 'A']),
   ['notch', 250, 60, 220, 35],
@@ -117,7 +212,29 @@ lay(stringer, 1200, 95, 38, [
 ]);
 
 // Pews from a closed chapel: wide pitch pine, old varnish outside, clean inside.
-const seat: Find = { name: 'pew seat', species: 'pitch pine', place: 'loft', find: 'chapel pews' };
+const pews = haulOf(
+  {
+    place: 'The chapel on the hill',
+    date: '2026-01-24',
+    leaveBy: 'the trustees',
+    leaveHow: 'written',
+    price: 80,
+    distanceKm: 36,
+    hours: 3,
+    note: 'Last service in November. Two pews and what was left of a third.',
+  },
+  {
+    kind: 'pew',
+    name: 'chapel pews',
+    species: 'pitch pine',
+    alike: 2,
+    place: 'loft',
+    measures: { length: 2600, dish: 7 },
+    answers: { paint: 'old', insects: 'old', mould: 'none' },
+    more: { brokenDown: '2026-01-26' },
+  },
+);
+const seat: Members = { name: 'pew seat', species: 'pitch pine', place: 'loft', find: pews, moisture: 11 };
 lay(seat, 2610, 330, 30, [
   ['nail-hole', 280, 30],
   ['nail-hole', 1178, 30],
@@ -136,7 +253,7 @@ lay(seat, 2590, 330, 30, [
   ['knot', 1410, 260, 44, 38],
   ['wear', 420, 100, 640, 140, 'A'],
 ]);
-const back: Find = { name: 'pew back', species: 'pitch pine', place: 'loft', find: 'chapel pews' };
+const back: Members = { ...seat, name: 'pew back' };
 lay(back, 2340, 285, 21, [
   ['nail-hole', 290, 24],
   ['nail-hole', 910, 24],
@@ -150,7 +267,7 @@ lay(back, 2335, 285, 21, [
   ['knot', 1880, 40, 34, 30],
   ['stain', 960, 120, 240, 120, 'A'],
 ]);
-const rail: Find = { name: 'book rail', species: 'pitch pine', place: 'loft', find: 'chapel pews' };
+const rail: Members = { ...seat, name: 'book rail' };
 lay(rail, 2380, 118, 26, [
   ['hole', 240, 52],
   ['hole', 1180, 52],
@@ -165,7 +282,42 @@ lay(rail, 2380, 118, 26, [
 ]);
 
 // Strip floor from a drill hall: maple, tongue and groove, secret nails, wear on one face.
-const floor: Find = { name: 'floor strip', species: 'maple', place: 'bay 1', find: 'drill hall floor' };
+const drillHall = haulOf(
+  {
+    place: 'The drill hall',
+    date: '2026-02-07',
+    leaveBy: 'the demolition firm',
+    leaveHow: 'bought',
+    price: 45,
+    distanceKm: 22,
+    hours: 2,
+    note: '',
+  },
+  {
+    kind: 'flooring',
+    name: 'drill hall floor',
+    species: 'maple',
+    place: 'bay 1',
+    measures: {
+      runLength: 3600,
+      runWidth: 620,
+      faceWidth: 56,
+      tongue: 6,
+      thickness: 19,
+      shortest: 1180,
+      longest: 1835,
+    },
+    answers: { adhesive: 'battens', paint: 'tested', insects: 'none' },
+    more: { brokenDown: '2026-02-08' },
+  },
+);
+const floor: Members = {
+  name: 'floor strip',
+  species: 'maple',
+  place: 'bay 1',
+  find: drillHall,
+  moisture: 10,
+};
 const floorMarks = (length: number, more: readonly Mark[] = []): Mark[] => [
   ['groove', 0, 55, length, 7, 'B'],
   ...Array.from({ length: Math.floor((length - 80) / 310) + 1 }, (_, i): Mark => [
@@ -188,11 +340,34 @@ lay(floor, 1255, 62, 19, floorMarks(1255));
 lay(floor, 1180, 62, 19, floorMarks(1180, [['metal', 700, 4, 6, 6]]));
 
 // Posts from a slipway: greenheart, bolts, a rotten foot.
-const post: Find = {
+const slipway = haulOf(
+  {
+    place: 'The club’s own slipway',
+    date: '2025-11-08',
+    leaveBy: 'the committee',
+    leaveHow: 'own',
+    price: 0,
+    distanceKm: 0,
+    hours: 4,
+    note: 'Came out when the new ramp went in.',
+  },
+  {
+    kind: 'post',
+    name: 'old slipway',
+    species: 'greenheart',
+    alike: 2,
+    place: 'outside, under cover',
+    measures: { length: 2480, width: 145, thickness: 145, rottenFoot: 310, bolts: 2, checks: 170 },
+    answers: { preservative: 'durable', paint: 'none', insects: 'none' },
+    more: { way: 'whole', brokenDown: '2025-11-15' },
+  },
+);
+const post: Members = {
   name: 'slipway post',
   species: 'greenheart',
   place: 'outside, under cover',
-  find: 'old slipway',
+  find: slipway,
+  moisture: 23,
 };
 lay(post, 2480, 145, 145, [
   ['rot', 0, 0, 310, 145],
@@ -212,7 +387,40 @@ lay(post, 1540, 140, 70, [
 ]);
 
 // A cider cask that fell apart: tapered oak staves.
-const stave: Find = { name: 'stave', species: 'oak', guess: true, place: 'bay 3', find: 'cider cask' };
+const cask = haulOf(
+  {
+    place: 'A cider farm',
+    date: '2026-02-14',
+    leaveBy: 'the farmer',
+    leaveHow: 'spoken',
+    price: 10,
+    distanceKm: 48,
+    hours: 1.5,
+    note: 'Fell apart on the way: two hoops were left in a hedge.',
+  },
+  {
+    kind: 'barrel',
+    name: 'cider cask',
+    species: 'oak',
+    guess: true,
+    place: 'bay 3',
+    measures: { height: 868, bilge: 720, head: 610, staves: 24, staveThickness: 26, hoops: 4 },
+    answers: { contents: 'food', hoops: 'off', insects: 'old', mould: 'none' },
+    more: {
+      condition: 'poor',
+      brokenDown: '2026-02-15',
+      kept: [{ name: 'hoops', count: 4, size: '610–720 across', job: 'derust' }],
+    },
+  },
+);
+const stave: Members = {
+  name: 'stave',
+  species: 'oak',
+  guess: true,
+  place: 'bay 3',
+  find: cask,
+  moisture: 17,
+};
 lay(
   stave,
   880,
@@ -269,7 +477,7 @@ lay(
   ],
   78,
 );
-const head: Find = { name: 'cask head', species: 'oak', guess: true, place: 'bay 3', find: 'cider cask' };
+const head: Members = { ...stave, name: 'cask head' };
 lay(head, 560, 190, 24, [
   ['wane', 0, 0, 120, 40],
   ['wane', 440, 0, 120, 40],
@@ -278,7 +486,40 @@ lay(head, 560, 190, 24, [
 lay(head, 620, 185, 24, [['stain', 0, 0, 620, 185, 'B']]);
 
 // A sideboard and a table from the clubhouse.
-const top: Find = { name: 'table leaf', species: 'mahogany', place: 'rack 4', find: 'clubhouse table' };
+const [table, sideboard] = haul(
+  {
+    place: 'The old clubhouse',
+    date: '2025-12-06',
+    leaveBy: 'the committee',
+    leaveHow: 'own',
+    price: 0,
+    distanceKm: 2,
+    hours: 1,
+    note: '',
+  },
+  [
+    {
+      kind: 'furniture',
+      name: 'clubhouse table',
+      species: 'mahogany',
+      place: 'rack 4',
+      measures: { leaves: 2, topLength: 760, topWidth: 410, legs: 2, aprons: 0, edgeSign: 1, holeSign: 1 },
+      answers: { paint: 'old', board: 'no', insects: 'none', springs: 'no' },
+      more: { brokenDown: '2025-12-07' },
+    },
+    {
+      kind: 'furniture',
+      name: 'clubhouse sideboard',
+      species: 'oak',
+      place: 'rack 4',
+      measures: { leaves: 0, legs: 0, aprons: 0, panels: 2 },
+      answers: { paint: 'none', board: 'no', insects: 'old', springs: 'no' },
+      more: { brokenDown: '2025-12-07' },
+    },
+  ],
+);
+if (!table || !sideboard) throw new Error('the clubhouse gave two finds');
+const top: Members = { name: 'table leaf', species: 'mahogany', place: 'rack 4', find: table, moisture: 9 };
 lay(top, 760, 410, 24, [
   ['hole', 58, 40],
   ['hole', 700, 40],
@@ -290,13 +531,13 @@ lay(top, 760, 410, 24, [
   ['hole', 700, 40],
   ['burn', 520, 250, 90, 80, 'A'],
 ]);
-const leg: Find = { name: 'leg', species: 'mahogany', place: 'rack 4', find: 'clubhouse table' };
+const leg: Members = { ...top, name: 'leg' };
 lay(leg, 710, 64, 64, [['notch', 0, 14, 110, 36]]);
 lay(leg, 710, 64, 64, [
   ['notch', 0, 14, 110, 36],
   ['loose-knot', 420, 20, 18, 16],
 ]);
-const drawer: Find = { name: 'drawer side', species: 'oak', place: 'rack 4', find: 'clubhouse sideboard' };
+const drawer: Members = { name: 'drawer side', species: 'oak', place: 'rack 4', find: sideboard };
 lay(drawer, 430, 140, 12, [
   ['groove', 0, 128, 430, 6, 'B'],
   ['insect', 260, 40, 80, 50],
@@ -304,7 +545,28 @@ lay(drawer, 430, 140, 12, [
 lay(drawer, 430, 140, 12, [['groove', 0, 128, 430, 6, 'B']]);
 
 // Offcuts and half-made parts from a joiner's bin.
-const offcut: Find = { name: 'offcut', species: 'ash', place: 'shelf', find: 'joiner’s bin' };
+const bin = haulOf(
+  {
+    place: 'The joiner next door',
+    date: '2026-02-21',
+    leaveBy: 'the joiner',
+    leaveHow: 'spoken',
+    price: 5,
+    distanceKm: 0,
+    hours: 0.5,
+    note: '',
+  },
+  {
+    kind: 'mixed',
+    name: 'joiner’s bin',
+    species: 'ash',
+    place: 'shelf',
+    measures: { count: 4 },
+    answers: { preservative: 'no', paint: 'none', insects: 'none', mould: 'none' },
+    more: { way: 'as-is', brokenDown: '2026-02-21' },
+  },
+);
+const offcut: Members = { name: 'offcut', species: 'ash', place: 'shelf', find: bin, moisture: 11 };
 lay(offcut, 940, 150, 32, [['notch', 880, 90, 60, 60]]);
 lay(offcut, 720, 118, 28, []);
 lay(offcut, 655, 96, 40, [['split', 560, 44, 95]]);
@@ -312,6 +574,50 @@ lay({ ...offcut, species: 'sweet chestnut' }, 880, 118, 26, [
   ['check', 0, 50, 80, 5],
   ['check', 800, 70, 80, 5],
 ]);
+
+// Seen, not taken yet: what the ferry yard would let go.
+haul(
+  {
+    place: 'The ferry yard',
+    date: '2026-02-28',
+    leaveBy: '',
+    leaveHow: 'not-asked',
+    price: 30,
+    distanceKm: 26,
+    hours: 1.5,
+    note: 'Ask for the harbour master. The stack behind the shed, not the one by the gate.',
+  },
+  [
+    {
+      kind: 'pallet',
+      name: 'ferry pallets',
+      species: 'spruce',
+      alike: 6,
+      place: 'bay 2',
+      measures: { deckBoards: 9, bottomBoards: 5 },
+      answers: { spill: 'no', insects: 'none' },
+      more: { way: 'pry', mark: { country: 'DE', number: '4412', treatment: 'HT' } },
+    },
+    {
+      kind: 'post',
+      name: 'mooring posts',
+      species: 'larch',
+      guess: true,
+      alike: 4,
+      place: 'outside, under cover',
+      measures: { length: 1900, width: 160, thickness: 160, rottenFoot: 420, bolts: 3, checks: 120 },
+      answers: { preservative: 'unsure', paint: 'none', insects: 'none' },
+    },
+    {
+      kind: 'barrel',
+      name: 'fender cask',
+      species: 'oak',
+      place: 'bay 3',
+      measures: {},
+      answers: { contents: 'unknown', hoops: 'loose' },
+    },
+  ],
+);
 
 type PartRow = readonly [
   name: string,
@@ -364,9 +670,27 @@ const projects = [
   ),
 ];
 
-const shop: ShopDocument = { ...emptyShop(), pieces, projects };
+const fresh = emptyShop();
+const shop: ShopDocument = {
+  ...fresh,
+  settings: {
+    ...fresh.settings,
+    places: [
+      { name: 'bay 1', shelter: 'indoors' },
+      { name: 'bay 2', shelter: 'indoors' },
+      { name: 'bay 3', shelter: 'indoors' },
+      { name: 'loft', shelter: 'shed' },
+      { name: 'outside, under cover', shelter: 'under-cover' },
+      { name: 'rack 4', shelter: 'heated' },
+      { name: 'shelf', shelter: 'heated' },
+    ],
+  },
+  hauls,
+  pieces,
+  projects,
+};
 const text = `${JSON.stringify(shop, null, 1)}\n`;
 const read = readShop(text);
 if (!read.ok) throw new Error(`the demo is faulty: ${JSON.stringify(read.fault)}`);
 writeFileSync(fileURLToPath(new URL('./boathouse.json', import.meta.url)), text);
-console.log(`${pieces.length} pieces, ${projects.length} projects`);
+console.log(`${hauls.length} hauls, ${pieces.length} pieces, ${projects.length} projects`);

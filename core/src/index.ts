@@ -39,15 +39,14 @@ export { areaMm2, clipTo, overlaps, type Rect } from './geometry/rectangle.ts';
 
 // Stock: pieces, findings, grades, the tally line
 export {
-  FIND_KINDS,
   fullWidth,
   hasMetal,
   nextTag,
   pieceVolumeM3,
   pieceWeightKg,
   speciesLabel,
+  tagInitial,
   type Certainty,
-  type FindKind,
   type Piece,
   type PieceId,
   type ProjectId,
@@ -79,19 +78,123 @@ export {
   type GradeLimits,
   type Verdict,
 } from './stock/grade.ts';
+export { MAX_COUNT, type ChipKind } from './stock/tally-head.ts';
 export {
-  MAX_COUNT,
   printTallyLine,
   readTallyLine,
-  type ChipKind,
   type TalliedPiece,
   type TallyChip,
   type TallyFault,
   type TallyReading,
 } from './stock/tally-line.ts';
 
+export { isDay } from './stock/tally-clauses.ts';
+export { bowOfLength, cupOfStrip, WARP_KINDS, type Warp, type WarpKind } from './stock/warp.ts';
+
+// Stock: hauls, finds and how they come apart
+export { FIND_KINDS, type FindKind } from './stock/find-kind.ts';
+export {
+  CONDITION_ABOUT,
+  CONDITIONS,
+  LEAVE_HOW,
+  LEAVE_NAMES,
+  type Condition,
+  type Correction,
+  type Find,
+  type FindId,
+  type Haul,
+  type HaulId,
+  type KeptPart,
+  type LeaveHow,
+  type OwnKind,
+  type Photo,
+} from './stock/haul.ts';
+export {
+  palletMarkText,
+  readPalletMark,
+  TREATMENT_ABOUT,
+  TREATMENTS,
+  type PalletMark,
+  type Treatment,
+} from './stock/pallet-mark.ts';
+export {
+  breakdownOf,
+  drawFind,
+  expectedPieces,
+  measuresOf,
+  takeApart,
+  usualMeasures,
+  wayOf,
+  type Breakdown,
+  type SortOutcome,
+} from './stock/breakdown/take-apart.ts';
+export { piecesForRack, type PieceForRack } from './stock/breakdown/for-rack.ts';
+export type {
+  ExpectedFinding,
+  ExpectedPiece,
+  Loss,
+  MeasureField,
+  Measures,
+  Point,
+  Shape,
+  Sort,
+  Way,
+} from './stock/breakdown/model.ts';
+export { flatBlanks, type FlatBlank } from './stock/breakdown/barrel.ts';
+export { hoopShiftMm, radiusLossMm } from './stock/breakdown/barrel-hoops.ts';
+export {
+  CONSTRUCTION_NAMES,
+  constructionFrom,
+  EDGE_SIGNS,
+  HOLE_SIGNS,
+  sandingBudget,
+  type Construction,
+  type EdgeSign,
+  type HoleSign,
+} from './stock/construction.ts';
+export {
+  daysBetween,
+  SETTLES_AT_PCT,
+  SHELTER_NAMES,
+  SHELTERS,
+  stockByPlace,
+  type Place,
+  type PlaceStock,
+  type Shelter,
+} from './stock/place.ts';
+
 // Hazards
-export { cautionsFor, LIFT_PLAN_KG, TWO_PEOPLE_KG, type Caution } from './hazards/cautions.ts';
+export {
+  cautionOfHazard,
+  cautionsFor,
+  LIFT_PLAN_KG,
+  TWO_PEOPLE_KG,
+  type Caution,
+} from './hazards/cautions.ts';
+export { HAZARD_KINDS, type HazardKind } from './stock/hazard-kind.ts';
+export {
+  hazardRule,
+  hazardSet,
+  restrictions,
+  rulingOn,
+  USE_NAMES,
+  USES,
+  type HazardRule,
+  type Ruling,
+  type Use,
+  type UseVerdict,
+} from './hazards/hazard.ts';
+export { followFind } from './hazards/follow-find.ts';
+export {
+  markHazards,
+  OUTCOME_NAMES,
+  questionsFor,
+  screen,
+  woodHazards,
+  type Question,
+  type Screening,
+  type ScreeningOutcome,
+} from './hazards/screening.ts';
 
 // Yield
 export { clearCuttings, type ClearYield, type SchoolYield } from './yield/clear-cuttings.ts';
@@ -108,6 +211,22 @@ export {
   type School,
 } from './yield/estimate.ts';
 export { longestClear } from './yield/longest-clear.ts';
+
+export { recordedShares, usableShare, type Range, type UsableShare } from './yield/usable-share.ts';
+export {
+  DEFAULT_TRADE,
+  fitsVehicle,
+  priceOfNew,
+  VERDICT_NAMES,
+  worthOfHaul,
+  type Driver,
+  type FindWorth,
+  type Fit,
+  type HaulWorth,
+  type Trade,
+  type Vehicle,
+  type WorthVerdict,
+} from './yield/worth-taking.ts';
 
 // Projects
 export {
@@ -164,11 +283,24 @@ export {
 } from './exchange/shop-document.ts';
 export { readShop, type DocumentFault } from './exchange/read-shop.ts';
 export {
+  matchColumns,
+  pieceTable,
+  readPieceRows,
+  TABLE_FIELD_NAMES,
+  TABLE_FIELDS,
+  type Column,
+  type TableFault,
+  type TableField,
+  type TableReading,
+  type TableRow,
+} from './exchange/pieces-table.ts';
+export {
   applyChange,
   applyDelta,
   changeBetween,
   deltaBetween,
   inverse,
+  isEmptyChange,
   isEmptyDelta,
   noDelta,
   type Delta,

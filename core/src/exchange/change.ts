@@ -1,4 +1,5 @@
 /** Changes of the shop as reversible values: they give undo, redo, the journal and storage for free. */
+import type { Haul } from '../stock/haul.ts';
 import type { Piece } from '../stock/piece.ts';
 import type { Project } from '../project/project.ts';
 import type { ShopDocument, ShopSettings } from './shop-document.ts';
@@ -13,6 +14,7 @@ export interface Delta<T> {
 export interface ShopChange {
   /** What was done, in the maker's words: “tally 6 slats”. */
   readonly label: string;
+  readonly hauls: Delta<Haul>;
   readonly pieces: Delta<Piece>;
   readonly projects: Delta<Project>;
   readonly settings?: readonly [before: ShopSettings, after: ShopSettings];
@@ -30,6 +32,7 @@ const reversed = <T>(delta: Delta<T>): Delta<T> => ({
 export function inverse(change: ShopChange): ShopChange {
   return {
     label: change.label,
+    hauls: reversed(change.hauls),
     pieces: reversed(change.pieces),
     projects: reversed(change.projects),
     ...(change.settings ? { settings: [change.settings[1], change.settings[0]] as const } : {}),
@@ -42,6 +45,7 @@ interface Identified {
 
 /** The delta from one list of records to another. */
 export function deltaBetween<T extends Identified>(before: readonly T[], after: readonly T[]): Delta<T> {
+  if (before === after) return noDelta();
   const old = new Map(before.map((record) => [record.id, record]));
   const kept = new Set(after.map((record) => record.id));
   const updated: (readonly [T, T])[] = [];
@@ -57,10 +61,18 @@ export function deltaBetween<T extends Identified>(before: readonly T[], after: 
 export const isEmptyDelta = <T>(delta: Delta<T>): boolean =>
   delta.added.length + delta.updated.length + delta.removed.length === 0;
 
+/** Whether a change changes nothing. */
+export const isEmptyChange = (change: ShopChange): boolean =>
+  isEmptyDelta(change.hauls) &&
+  isEmptyDelta(change.pieces) &&
+  isEmptyDelta(change.projects) &&
+  change.settings === undefined;
+
 /** The change that makes `after` out of `before`. */
 export function changeBetween(label: string, before: ShopDocument, after: ShopDocument): ShopChange {
   return {
     label,
+    hauls: deltaBetween(before.hauls, after.hauls),
     pieces: deltaBetween(before.pieces, after.pieces),
     projects: deltaBetween(before.projects, after.projects),
     ...(before.settings === after.settings ? {} : { settings: [before.settings, after.settings] as const }),
@@ -68,7 +80,8 @@ export function changeBetween(label: string, before: ShopDocument, after: ShopDo
 }
 
 /** Records after a delta; ones that are new stand last. */
-export function applyDelta<T extends Identified>(records: readonly T[], delta: Delta<T>): T[] {
+export function applyDelta<T extends Identified>(records: readonly T[], delta: Delta<T>): readonly T[] {
+  if (isEmptyDelta(delta)) return records;
   const gone = new Set(delta.removed.map((record) => record.id));
   const changed = new Map(delta.updated.map(([, after]) => [after.id, after]));
   return records
@@ -80,6 +93,7 @@ export function applyDelta<T extends Identified>(records: readonly T[], delta: D
 export function applyChange(shop: ShopDocument, change: ShopChange): ShopDocument {
   return {
     ...shop,
+    hauls: applyDelta(shop.hauls, change.hauls),
     pieces: applyDelta(shop.pieces, change.pieces),
     projects: applyDelta(shop.projects, change.projects),
     settings: change.settings?.[1] ?? shop.settings,

@@ -1,7 +1,12 @@
 /** Reads a shop document strictly: all of it, or nothing and a list of faults with their places. */
 import { fail, ok, type Result } from '../foundation/result.ts';
 import { overlaps } from '../geometry/rectangle.ts';
+import { breakdownOf } from '../stock/breakdown/take-apart.ts';
+import type { Find } from '../stock/haul.ts';
 import { fullWidth, type Piece } from '../stock/piece.ts';
+import { isDay } from '../stock/tally-clauses.ts';
+import { speciesById, UNKNOWN_SPECIES } from '../timber/species.ts';
+import { migrated } from './migrations.ts';
 import type { ShopDocument } from './shop-document.ts';
 import { firstJsonFault } from './json-fault.ts';
 import validateShop from './generated/validate-shop.js';
@@ -19,7 +24,7 @@ const MOST_FAULTS = 50;
 export function readShop(text: string): Result<ShopDocument, readonly DocumentFault[]> {
   let raw: unknown;
   try {
-    raw = JSON.parse(text);
+    raw = migrated(JSON.parse(text));
   } catch {
     return fail([{ place: jsonPlace(text), message: 'this is not JSON; was the file cut short?' }]);
   }
@@ -56,6 +61,8 @@ function schemaMessage(error: SchemaError): string {
       return `must be one of ${(error.params['allowedValues'] as unknown[]).join(', ')}`;
     case 'const':
       return `must be ${JSON.stringify(error.params['allowedValue'])}`;
+    case 'pattern':
+      return 'holds line breaks or other signs that may not stand there';
     default:
       return error.message ?? 'is not as expected';
   }
@@ -83,10 +90,20 @@ function crossFaults(shop: ShopDocument): DocumentFault[] {
   const pieces = new Map<string, Piece>();
   const tags = new Set<string>();
   const projects = new Set(shop.projects.map((project) => project.id));
+  const finds = haulFaults(shop, faults);
   shop.pieces.forEach((piece, i) => {
     const place = `pieces[${i}] “${piece.tag}”`;
     if (pieces.has(piece.id)) faults.push({ place, message: `the id ${piece.id} stands twice` });
     if (tags.has(piece.tag)) faults.push({ place, message: `the tag ${piece.tag} stands twice` });
+    if (piece.species !== UNKNOWN_SPECIES && !speciesById(piece.species)) {
+      faults.push({ place: `${place} → species`, message: `no species has the id ${piece.species}` });
+    }
+    if (piece.since !== undefined && !isDay(piece.since)) {
+      faults.push({ place: `${place} → since`, message: `${piece.since} is not a day` });
+    }
+    if (piece.origin && !finds.has(piece.origin.findId)) {
+      faults.push({ place: `${place} → origin`, message: 'is out of a find that is not in the file' });
+    }
     pieces.set(piece.id, piece);
     tags.add(piece.tag);
     const whole = { x: 0, y: 0, length: piece.length, width: fullWidth(piece) };
@@ -112,4 +129,42 @@ function crossFaults(shop: ShopDocument): DocumentFault[] {
     });
   });
   return faults;
+}
+
+/** Faults of hauls; returns the ids of their finds. */
+function haulFaults(shop: ShopDocument, faults: DocumentFault[]): Set<string> {
+  const finds = new Set<string>();
+  const hauls = new Set<string>();
+  shop.hauls.forEach((haul, i) => {
+    const place = `hauls[${i}] “${haul.place}”`;
+    if (hauls.has(haul.id)) faults.push({ place, message: `the id ${haul.id} stands twice` });
+    hauls.add(haul.id);
+    if (!isDay(haul.date)) faults.push({ place: `${place} → date`, message: `${haul.date} is not a day` });
+    haul.finds.forEach((find, n) => {
+      const where = `${place} → finds[${n}] “${find.name}”`;
+      if (finds.has(find.id)) faults.push({ place: where, message: `the id ${find.id} stands twice` });
+      finds.add(find.id);
+      faults.push(...measureFaults(find, where));
+    });
+  });
+  return finds;
+}
+
+/** Measures outside what their breakdown can reckon with. */
+function measureFaults(find: Find, where: string): DocumentFault[] {
+  const fields = new Map(breakdownOf(find.kind).fields.map((field) => [field.key, field]));
+  return Object.entries(find.measures).flatMap(([key, value]) => {
+    const field = fields.get(key);
+    const place = `${where} → measures → ${key}`;
+    if (!field) return [{ place, message: `a ${find.kind} has no such measure` }];
+    if (value < field.least || value > field.most || (field.unit === 'count' && !Number.isInteger(value))) {
+      return [
+        {
+          place,
+          message: `must be from ${field.least} to ${field.most}${field.unit === 'count' ? ', whole' : ''}`,
+        },
+      ];
+    }
+    return [];
+  });
 }

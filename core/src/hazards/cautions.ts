@@ -1,10 +1,12 @@
 import type { FindingKind } from '../stock/finding.ts';
+import type { HazardKind } from '../stock/hazard-kind.ts';
 import { pieceWeightKg, type Piece } from '../stock/piece.ts';
 import { exhausted } from '../foundation/assert.ts';
+import { hazardRule } from './hazard.ts';
 
 /** Cautions inform; they certify nothing. Local rules, labels and licensed people come first. */
 export interface Caution {
-  readonly id: 'metal' | 'live-insects' | 'mould' | 'old-finish' | 'lift-two' | 'lift-plan';
+  readonly id: 'metal' | 'old-finish' | 'lift-two' | 'lift-plan' | HazardKind;
   readonly danger: string;
   readonly precaution: string;
   readonly whoDecides: string;
@@ -25,22 +27,6 @@ const METAL: Caution = {
   stopsMachines: true,
 };
 
-const LIVE_INSECTS: Caution = {
-  id: 'live-insects',
-  danger: 'Live insects: they spread to the rack and the house.',
-  precaution: 'Keep it apart; heat the core to 55–60 °C or freeze it before it joins other wood.',
-  whoDecides: 'A pest controller where you are unsure.',
-  stopsMachines: true,
-};
-
-const MOULD: Caution = {
-  id: 'mould',
-  danger: 'Mould: its dust harms the lungs.',
-  precaution: 'Fitting respirator and extraction; brush it off outdoors.',
-  whoDecides: 'You; leave it if anyone in the shop has a weak chest.',
-  stopsMachines: false,
-};
-
 const OLD_FINISH: Caution = {
   id: 'old-finish',
   danger: 'Old finish of unknown age: paint and varnish may hold lead.',
@@ -49,12 +35,33 @@ const OLD_FINISH: Caution = {
   stopsMachines: false,
 };
 
-/** What to beware of with a piece, gravest first. */
+/** What to beware of with a piece, gravest first: metal, what follows its wood, its weight. */
 export function cautionsFor(piece: Piece): Caution[] {
-  const found = new Set(piece.findings.map((finding) => cautionOfKind(finding.kind)));
+  const found = new Set(piece.findings.map((finding) => causeOf(finding.kind)));
+  const carried = piece.hazards ?? [];
+  const hazards = new Set<HazardKind>(carried);
+  if (found.has('live-insects')) hazards.add('live-insects');
+  if (found.has('mould')) hazards.add('mould');
+  // A screened piece whose find holds no doubt about lead has had its finish judged already.
+  const finishOpen = found.has('old-finish') && piece.hazards === undefined;
   const weight = pieceWeightKg(piece) ?? 0;
   const lift = weight > LIFT_PLAN_KG ? liftPlan(weight) : weight > TWO_PEOPLE_KG ? twoPeople(weight) : null;
-  return [METAL, LIVE_INSECTS, OLD_FINISH, MOULD].filter((caution) => found.has(caution)).concat(lift ?? []);
+  const cautions = [...hazards].map(cautionOfHazard);
+  return [
+    ...(found.has('metal') ? [METAL] : []),
+    ...cautions.filter((caution) => caution.stopsMachines),
+    ...(finishOpen ? [OLD_FINISH] : []),
+    ...cautions.filter((caution) => !caution.stopsMachines),
+    ...(lift ? [lift] : []),
+  ];
+}
+
+/** A hazard as a caution: it stops machines unless a precaution will do. */
+export function cautionOfHazard(kind: HazardKind): Caution {
+  const { name, reason, precaution, whoDecides, rulings } = hazardRule(kind);
+  const danger = `${name.charAt(0).toUpperCase()}${name.slice(1)}: ${reason.charAt(0).toLowerCase()}${reason.slice(1)}`;
+  const stopsMachines = rulings.machining === 'never' || rulings.machining === 'ask';
+  return { id: kind, danger, precaution, whoDecides, stopsMachines };
 }
 
 function twoPeople(weight: number): Caution {
@@ -77,16 +84,15 @@ function liftPlan(weight: number): Caution {
   };
 }
 
-function cautionOfKind(kind: FindingKind): Caution | null {
+/** The danger that a finding betrays. */
+function causeOf(kind: FindingKind): 'metal' | 'live-insects' | 'mould' | 'old-finish' | null {
   switch (kind) {
-    case 'metal':
-      return METAL;
     case 'live-insect':
-      return LIVE_INSECTS;
+      return 'live-insects';
+    case 'metal':
     case 'mould':
-      return MOULD;
     case 'old-finish':
-      return OLD_FINISH;
+      return kind;
     case 'nail-hole':
     case 'knot':
     case 'loose-knot':

@@ -15,7 +15,7 @@ import {
   type ChipKind,
   type Span,
   type TallyFault,
-} from '../stock/tally-line.ts';
+} from '../stock/tally-head.ts';
 import type { SpeciesId } from '../timber/species.ts';
 import type { Part } from './project.ts';
 

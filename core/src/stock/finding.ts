@@ -112,9 +112,12 @@ export function keepOnPiece<T extends Rect>(finding: T, length: number, width: n
   const ownWidth = Math.min(Math.max(1, finding.width), width);
   return {
     ...finding,
-    x: Math.min(Math.max(0, finding.x), length - ownLength),
-    y: Math.min(Math.max(0, finding.y), width - ownWidth),
+    x: told(Math.min(Math.max(0, finding.x), length - ownLength)),
+    y: told(Math.min(Math.max(0, finding.y), width - ownWidth)),
     length: ownLength,
     width: ownWidth,
   };
 }
+
+/** Lengths are told to a millionth of a mm, so that what is written down reads back the same. */
+const told = (mm: number): number => Math.round(mm * 1e6) / 1e6;

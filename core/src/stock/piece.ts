@@ -1,15 +1,15 @@
 import type { SpeciesId } from '../timber/species.ts';
 import { speciesById, speciesName } from '../timber/species.ts';
 import { volumeM3 } from '../units/board-measure.ts';
-import { weightKg } from '../timber/weight.ts';
+import { densityAt } from '../timber/weight.ts';
+import { clipTo } from '../geometry/rectangle.ts';
 import type { Finding } from './finding.ts';
+import type { HazardKind } from './hazard-kind.ts';
+import type { FindId } from './haul.ts';
+import type { Warp } from './warp.ts';
 
 export type PieceId = string & { readonly brand?: 'PieceId' };
 export type ProjectId = string & { readonly brand?: 'ProjectId' };
-
-/** The six kinds of find that a piece may have come out of. */
-export const FIND_KINDS = ['pallet', 'pew', 'flooring', 'post', 'barrel', 'furniture', 'mixed'] as const;
-export type FindKind = (typeof FIND_KINDS)[number];
 
 /** How sure the maker is of the species. */
 export type Certainty = 'sure' | 'guess';
@@ -30,9 +30,18 @@ export interface Piece {
   readonly speciesSure: Certainty;
   /** Where it is kept. */
   readonly place: string;
+  /** Since when it has lain there, an ISO date: how long it has been drying. */
+  readonly since?: string;
   /** The find it came out of, in the maker's words. */
   readonly find: string;
+  /** The find on record that it came out of, and the sort of member it was. */
+  readonly origin?: { readonly findId: FindId; readonly member: string };
   readonly findings: readonly Finding[];
+  readonly warp?: Warp;
+  /** Moisture content as last read, % of dry mass. */
+  readonly moisturePct?: number;
+  /** What follows the wood whichever board it is; see `core/hazards`. */
+  readonly hazards?: readonly HazardKind[];
   /** The project whose accepted plan cuts it. */
   readonly reservedFor?: ProjectId;
 }
@@ -41,31 +50,48 @@ export interface Piece {
 export const fullWidth = (piece: Pick<Piece, 'width' | 'widthFar'>): number =>
   Math.max(piece.width, piece.widthFar ?? piece.width);
 
-/** Volume as found, m³; a taper counts with its middle width. */
-export function pieceVolumeM3(piece: Piece): number {
-  return volumeM3(piece.length, (piece.width + (piece.widthFar ?? piece.width)) / 2, piece.thickness);
+export type Solid = Pick<Piece, 'length' | 'width' | 'widthFar' | 'thickness' | 'findings'>;
+
+/** Volume as found, m³; a taper counts with its middle width, wane right through is missing wood. */
+export function pieceVolumeM3(piece: Solid): number {
+  const middle = (piece.width + (piece.widthFar ?? piece.width)) / 2;
+  return Math.max(0, volumeM3(piece.length, middle, piece.thickness) - missingM3(piece));
 }
 
-/** Weight as found in kg, or null when the species is unknown. */
-export function pieceWeightKg(piece: Piece): number | null {
+function missingM3(piece: Solid): number {
+  let missing = 0;
+  for (const finding of piece.findings) {
+    if (finding.kind !== 'wane' || finding.face !== 'through') continue;
+    const place = clipTo(finding, piece.length, fullWidth(piece));
+    if (place) missing += volumeM3(place.length, place.width, piece.thickness);
+  }
+  return missing;
+}
+
+/** Weight as found in kg, at its moisture where that was read; null when the species is unknown. */
+export function pieceWeightKg(piece: Solid & Pick<Piece, 'species' | 'moisturePct'>): number | null {
   const facts = speciesById(piece.species);
   if (!facts) return null;
-  const middle = (piece.width + (piece.widthFar ?? piece.width)) / 2;
-  return weightKg(piece.length, middle, piece.thickness, facts.densityKgM3);
+  return pieceVolumeM3(piece) * densityAt(facts.densityKgM3, piece.moisturePct ?? 12);
 }
 
 /** Whether metal is recorded in the piece: no machine step before it is cleared. */
 export const hasMetal = (piece: Pick<Piece, 'findings'>): boolean =>
   piece.findings.some((finding) => finding.kind === 'metal');
 
-/** The next free tag with the initial of `name`: `S-01`, `S-02` … ; nameless pieces get `B` for board. */
-export function nextTag(name: string, taken: ReadonlySet<string>): string {
-  const initial = /[a-z]/i.exec(name)?.[0].toUpperCase() ?? 'B';
-  for (let number = 1; ; number++) {
+/**
+ * The next free tag with the initial of `name`: `S-01`, `S-02` … ; nameless pieces get `B` for board. Where
+ * many are numbered in a row, `from` saves looking at those that are known to be taken.
+ */
+export function nextTag(name: string, taken: ReadonlySet<string>, from = 1): string {
+  const initial = tagInitial(name);
+  for (let number = from; ; number++) {
     const tag = `${initial}-${String(number).padStart(2, '0')}`;
     if (!taken.has(tag)) return tag;
   }
 }
+
+export const tagInitial = (name: string): string => /[a-z]/i.exec(name)?.[0].toUpperCase() ?? 'B';
 
 /** `spruce`, or `spruce?` when it is a guess. */
 export const speciesLabel = (piece: Pick<Piece, 'species' | 'speciesSure'>): string =>

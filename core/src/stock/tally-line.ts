@@ -3,42 +3,48 @@
  *
  *     [count] [name] length x width[>width at the far end] x thickness [species[?]] [, more …]
  *
- * and after a comma, in any order: a place (`bay 2`, `at the loft`), `from` a find, `tag` a tag.
- * Sizes take any unit (see `units/length`); a bare figure is in the user's unit. `?` after the
- * species marks a guess. The reader never throws: it returns what it understood as chips and what it
- * did not as faults, each with its place in the text, so that both can be shown where they stand.
+ * and after a comma, in any order: a place (`bay 2`, `at the loft`), `from` a find, `tag` a tag, `since` a
+ * day, moisture (`mc 14`), warp (`cup 3`, `bow -4`, `crook 2`, `twist 5`), `hazard` a hazard, and findings
+ * (`knot @600:40 size 34x28`). Sizes take any unit (see `units/length`); a bare figure is in the user's
+ * unit. `?` after the species marks a guess. Words with commas or figures in them stand in double quotes.
+ *
+ * The reader never throws: it returns what it understood as chips and what it did not as faults, each with
+ * its place in the text, so that both can be shown where they stand. What is printed reads back the same.
  */
-import { parseLength, formatLength, type LengthUnit } from '../units/length.ts';
-import {
-  findSpecies,
-  nearestSpeciesName,
-  speciesName,
-  UNKNOWN_SPECIES,
-  type SpeciesId,
-} from '../timber/species.ts';
+import { inchParts, MM_PER_INCH, type LengthUnit } from '../units/length.ts';
+import { findSpecies, speciesName, UNKNOWN_SPECIES, type SpeciesId } from '../timber/species.ts';
+import type { HazardKind } from './hazard-kind.ts';
 import type { Certainty, Piece } from './piece.ts';
-
-export type ChipKind = 'count' | 'name' | 'size' | 'species' | 'place' | 'find' | 'tag';
-
-/** Something understood, and where it stands in the text: from `start` up to but not with `end`. */
-export interface TallyChip {
-  readonly kind: ChipKind;
-  readonly text: string;
-  readonly start: number;
-  readonly end: number;
-}
-
-export interface TallyFault {
-  readonly message: string;
-  readonly start: number;
-  readonly end: number;
-}
+import { clauseChip, printFindings, readClause, type Clause, type ReadFinding } from './tally-clauses.ts';
+import {
+  commaSpans,
+  readHead,
+  readSpecies,
+  type Span,
+  type TallyChip,
+  type TallyFault,
+} from './tally-head.ts';
+import { WARP_KINDS, type Warp } from './warp.ts';
 
 /** A tallied piece before it has an id and a tag. */
 export type TalliedPiece = Pick<
   Piece,
-  'name' | 'length' | 'width' | 'widthFar' | 'thickness' | 'species' | 'speciesSure' | 'place' | 'find'
->;
+  | 'name'
+  | 'length'
+  | 'width'
+  | 'widthFar'
+  | 'thickness'
+  | 'species'
+  | 'speciesSure'
+  | 'place'
+  | 'find'
+  | 'since'
+  | 'moisturePct'
+  | 'warp'
+  | 'hazards'
+> & { readonly findings: readonly ReadFinding[] };
+
+export type { TallyChip, TallyFault } from './tally-head.ts';
 
 export interface TallyReading {
   readonly chips: readonly TallyChip[];
@@ -49,252 +55,149 @@ export interface TallyReading {
   readonly piece: TalliedPiece | null;
 }
 
-/** At most this many pieces at once: more is a slip of the finger. */
-export const MAX_COUNT = 500;
-/** Lengths beyond this (mm) are taken for a slip. */
-const MAX_SIZE_MM = 20_000;
+/** Stands for a quoted word while the line is cut up: a letter that no line holds. */
+const MASK = '\uE000';
+const QUOTED = /(^\s*(?:\d+\s+)?|,\s*(?:(?:at|in|from|tag)\s+)?|\bnote\s+)("(?=\S)(?:[^"]|"")*")(?=\s|,|$)/gi;
 
-const PLACE_WORDS = /^(?:bay|rack|shed|loft|wall|shelf|floor|yard|barn|van|bench|corner|outside|stack)\b/i;
+const masked = (line: string): string =>
+  line.replace(QUOTED, (_all, before: string, word: string) => before + MASK.repeat(word.length));
 
-/** A run of the text with its place, so that faults can point at it. */
-export interface Span {
-  readonly text: string;
-  readonly start: number;
-  readonly end: number;
-}
-
-/** `line` cut at its commas, each stretch trimmed. A comma between digits belongs to its figure. */
-export function commaSpans(line: string): Span[] {
-  const spans: Span[] = [];
-  let from = 0;
-  for (let i = 0; i <= line.length; i++) {
-    const betweenDigits = /\d/.test(line[i - 1] ?? '') && /\d/.test(line[i + 1] ?? '');
-    if (i < line.length && (line[i] !== ',' || betweenDigits)) continue;
-    spans.push(trimSpan(line, from, i));
-    from = i + 1;
-  }
-  return spans;
-}
-
-function trimSpan(line: string, start: number, end: number): Span {
-  while (start < end && /\s/.test(line[start] ?? '')) start++;
-  while (end > start && /\s/.test(line[end - 1] ?? '')) end--;
-  return { text: line.slice(start, end), start, end };
-}
-
-/** What stands before the first comma: count, name, the three sizes, and the words after them. */
-export interface HeadReading {
-  readonly count: number;
-  readonly name: string;
-  readonly sizes: readonly [number, number, number] | null;
-  readonly widthFar: number | undefined;
-  readonly rest: Span;
-  readonly chips: TallyChip[];
-  readonly faults: TallyFault[];
-}
-
-const BY = String.raw`\s*(?:[x×*]|\bby\b)\s*`;
-const SIZE = String.raw`[\d.½¼¾⅛⅜⅝⅞][\d.,/ ½¼¾⅛⅜⅝⅞⁄-]*?\s*(?:(?:mm|cm|m|inches|inch|in|feet|foot|ft)(?![a-z])|''|["″”'′’])?(?:\s*\d[\d ./½¼¾⅛⅜⅝⅞]*(?:"|″|”|''|in\b))?`;
-const SIZES = new RegExp(
-  String.raw`(${SIZE})${BY}(${SIZE})(?:\s*(?:>|→|\bto\b)\s*(${SIZE}))?${BY}(${SIZE})(?=\s|$|[a-z?])`,
-  'i',
-);
-
-/** Reads count, name and sizes off the first stretch of a tally line or a part line. */
-export function readHead(head: Span, unit: LengthUnit): HeadReading {
-  const chips: TallyChip[] = [];
-  const faults: TallyFault[] = [];
-  const lead = COUNT_BY_SIZES.exec(head.text)?.[0].length ?? 0;
-  const found = SIZES.exec(head.text.slice(lead).padStart(head.text.length));
-  const before = found ? head.text.slice(0, found.index) : head.text;
-  const { count, name } = readCountAndName(before, head, found !== null, chips, faults);
-  if (!found) {
-    const where = head.text === '' ? head : { start: head.end, end: head.end };
-    const message = /\d\s*[x×*]|\bby\b/i.test(head.text)
-      ? 'three sizes are needed: length × width × thickness'
-      : 'sizes are missing: length × width × thickness';
-    faults.push({ message, start: where.start, end: where.end });
-    return {
-      count,
-      name,
-      sizes: null,
-      widthFar: undefined,
-      rest: { text: '', start: head.end, end: head.end },
-      chips,
-      faults,
-    };
-  }
-  const read = (group: number): number | null => {
-    const text = found[group];
-    if (text === undefined) return null;
-    const offset = head.start + found.index + found[0].indexOf(text, groupStart(found, group));
-    const length = parseLength(text, unit);
-    const span = { start: offset, end: offset + text.trimEnd().length };
-    if (!length.ok) faults.push({ message: length.fault.message, ...span });
-    else if (length.value > MAX_SIZE_MM) {
-      faults.push({ message: `${text.trim()} is longer than 20 m; check the unit`, ...span });
-    } else return length.value;
-    return null;
-  };
-  const length = read(1);
-  const width = read(2);
-  const far = found[3] === undefined ? undefined : (read(3) ?? undefined);
-  const thickness = read(4);
-  const start = head.start + found.index;
-  const end = start + found[0].trimEnd().length;
-  const complete = length !== null && width !== null && thickness !== null;
-  if (complete) chips.push({ kind: 'size', text: found[0].trim(), start, end });
-  return {
-    count,
-    name,
-    sizes: complete ? [length, width, thickness] : null,
-    widthFar: far,
-    rest: trimSpan(head.text.padStart(head.end), end, head.end),
-    chips,
-    faults,
-  };
-}
-
-/** `2 x 1200 x 90 x 20`: four figures in a row, of which the first can only be the count. */
-const COUNT_BY_SIZES = new RegExp(String.raw`^\d+\s*[x×*]\s*(?=${SIZE}${BY}${SIZE}${BY}${SIZE})`, 'i');
-
-/** Where to look for a group's text inside the match: after the groups before it. */
-function groupStart(match: RegExpExecArray, group: number): number {
-  let from = 0;
-  for (let i = 1; i < group; i++) {
-    const text = match[i];
-    if (text !== undefined) from = match[0].indexOf(text, from) + text.length;
-  }
-  return from;
-}
-
-function readCountAndName(
-  before: string,
-  head: Span,
-  hasSizes: boolean,
-  chips: TallyChip[],
-  faults: TallyFault[],
-): { count: number; name: string } {
-  const match = /^(\d+)(?:\s*(?:off|of|no|pcs?)\b\.?|\s*[x×*])?(?:\s+|$)/i.exec(before);
-  let count = 1;
-  let from = 0;
-  if (match && (hasSizes || /[a-z]/i.test(before))) {
-    count = Number(match[1]);
-    from = match[0].length;
-    const span = { start: head.start, end: head.start + (match[1]?.length ?? 0) };
-    if (count < 1 || count > MAX_COUNT) {
-      faults.push({ message: `count from 1 to ${MAX_COUNT}`, ...span });
-      count = 1;
-    } else chips.push({ kind: 'count', text: `${count} ×`, ...span });
-  }
-  const span = trimSpan(
-    before.padStart(head.start + before.length),
-    head.start + from,
-    head.start + before.length,
-  );
-  const name = hasSizes ? span.text : span.text.replace(/[\d.].*$/, '').trim();
-  if (name !== '') chips.push({ kind: 'name', text: name, start: span.start, end: span.start + name.length });
-  return { count, name };
-}
-
-/** Reads a species with its `?`; pushes a chip, or a fault that offers the nearest name. */
-export function readSpecies(
-  span: Span,
-  chips: TallyChip[],
-  faults: TallyFault[],
-): { species: SpeciesId; sure: Certainty } | null {
-  const sure: Certainty = span.text.endsWith('?') ? 'guess' : 'sure';
-  const word = span.text.replace(/\s*\?$/, '');
-  const species = findSpecies(word);
-  if (species !== undefined) {
-    chips.push({
-      kind: 'species',
-      text: speciesName(species) + (sure === 'guess' ? ', a guess' : ''),
-      start: span.start,
-      end: span.end,
-    });
-    return { species, sure };
-  }
-  const near = nearestSpeciesName(word);
-  faults.push({
-    message: near ? `no species is called “${word}”; ${near}?` : `no species is called “${word}”`,
-    start: span.start,
-    end: span.end,
-  });
-  return null;
-}
+const unquoted = (text: string): string =>
+  /^".*"$/s.test(text) ? text.slice(1, -1).replaceAll('""', '"') : text;
 
 /** Reads one tally line. */
 export function readTallyLine(line: string, unit: LengthUnit): TallyReading {
-  const [first, ...others] = commaSpans(line);
+  const cut = masked(line);
+  const said = (text: string, start: number): string =>
+    text.includes(MASK) ? unquoted(line.slice(start, start + text.length)) : text;
+  const [first, ...others] = commaSpans(cut);
   const head = readHead(first ?? { text: '', start: 0, end: 0 }, unit);
-  const { chips, faults } = head;
+  const { faults } = head;
+  const chips = head.chips.map((chip) => ({ ...chip, text: said(chip.text, chip.start) }));
+  const size = head.sizes && {
+    length: head.sizes[0],
+    width: head.sizes[1],
+    ...(head.widthFar === undefined ? {} : { widthFar: head.widthFar }),
+  };
   let species: { species: SpeciesId; sure: Certainty } | null = null;
-  let place = '';
-  let find = '';
-  let tag: string | null = null;
   if (head.rest.text !== '') species = readSpecies(head.rest, chips, faults);
+  const clauses: Clause[] = [];
   for (const span of others) {
     if (span.text === '') continue;
-    const word = /^(at|in|from|tag)\s+(.+)$/i.exec(span.text);
-    const key = word?.[1]?.toLowerCase();
-    const value = word?.[2] ?? span.text;
-    const chip = (kind: ChipKind): void =>
-      void chips.push({ kind, text: value, start: span.start, end: span.end });
-    if (key === 'from') {
-      find = value;
-      chip('find');
-    } else if (key === 'tag') {
-      tag = value;
-      chip('tag');
-    } else if (key === 'at' || key === 'in' || PLACE_WORDS.test(span.text)) {
-      place = value;
-      chip('place');
+    const clause = readClause(span, (part, offset) => said(part, span.start + offset), size, unit);
+    if (clause?.ok) {
+      clauses.push(clause.value);
+      chips.push({ ...clauseChip(clause.value), start: span.start, end: span.end });
+    } else if (clause) {
+      faults.push({ message: clause.fault, start: span.start, end: span.end });
     } else if (species === null && findSpecies(span.text.replace(/\s*\?$/, '')) !== undefined) {
       species = readSpecies(span, chips, faults);
-    } else {
-      faults.push({
-        message: `“${span.text}” is not understood; say “at …” for a place, “from …” for a find`,
-        start: span.start,
-        end: span.end,
-      });
-    }
+    } else faults.push(unknownClause(span));
   }
+  const nameChip = chips.find((chip) => chip.kind === 'name');
   const piece: TalliedPiece | null = head.sizes && {
-    name: head.name,
+    name: nameChip?.text ?? head.name,
     length: head.sizes[0],
     width: head.sizes[1],
     ...(head.widthFar === undefined ? {} : { widthFar: head.widthFar }),
     thickness: head.sizes[2],
     species: species?.species ?? UNKNOWN_SPECIES,
     speciesSure: species?.sure ?? 'sure',
-    place,
-    find,
+    ...fromClauses(clauses),
   };
   chips.sort((a, b) => a.start - b.start);
   faults.sort((a, b) => a.start - b.start);
-  return { chips, faults, count: head.count, tag, piece };
+  return { chips, faults, count: head.count, tag: lastOf(clauses, 'tag') ?? null, piece };
 }
 
-/** The piece as a tally line that reads back the same (to the unit's printed precision). */
-export function printTallyLine(piece: TalliedPiece & { readonly tag?: string }, unit: LengthUnit): string {
-  const size = (mm: number): string => {
-    const text = formatLength(mm, unit, 64).replace(/(\d),(\d{3})/g, '$1$2');
-    return unit === 'inch' ? `${text}"` : text;
+const unknownClause = ({ text, start, end }: Span): TallyFault => ({
+  message: `“${text}” is not understood; say “at …” for a place, “from …” for a find, “knot @600” for what is in it`,
+  start,
+  end,
+});
+
+function lastOf<K extends 'place' | 'find' | 'tag' | 'since'>(
+  clauses: readonly Clause[],
+  kind: K,
+): string | undefined {
+  return clauses.flatMap((clause) => (clause.kind === kind ? [clause.value as string] : [])).at(-1);
+}
+
+type FromClauses = Pick<
+  TalliedPiece,
+  'place' | 'find' | 'since' | 'moisturePct' | 'warp' | 'hazards' | 'findings'
+>;
+
+function fromClauses(clauses: readonly Clause[]): FromClauses {
+  const since = lastOf(clauses, 'since');
+  const moisture = clauses.flatMap((clause) => (clause.kind === 'moisture' ? [clause.value] : [])).at(-1);
+  const warp: Partial<Record<keyof Warp, number>> = {};
+  const hazards: HazardKind[] = [];
+  // “hazard none” says that someone has looked and found nothing.
+  const screened = clauses.some((clause) => clause.kind === 'hazard');
+  const findings: ReadFinding[] = [];
+  for (const clause of clauses) {
+    if (clause.kind === 'warp') warp[clause.which] = clause.value;
+    else if (clause.kind === 'hazard' && clause.value !== 'none') hazards.push(clause.value);
+    else if (clause.kind === 'finding') findings.push(...clause.value);
+  }
+  return {
+    place: lastOf(clauses, 'place') ?? '',
+    find: lastOf(clauses, 'find') ?? '',
+    ...(since === undefined ? {} : { since }),
+    ...(moisture === undefined ? {} : { moisturePct: moisture }),
+    ...(Object.keys(warp).length > 0 ? { warp } : {}),
+    ...(screened ? { hazards } : {}),
+    findings,
   };
+}
+
+const PLAIN_NAME = /^\p{L}[\p{L}’'-]*(?: \p{L}[\p{L}’'-]*)*$/u;
+const COUNT_WORDS = /\b(?:x|by|off|of|no|pcs?)\b/i;
+const PLAIN_PLACE = /^[\p{L}\d’'-]+(?: [\p{L}\d’'-]+)*$/u;
+
+const inQuotes = (text: string): string => `"${text.replaceAll('"', '""')}"`;
+const printName = (text: string): string =>
+  PLAIN_NAME.test(text) && !COUNT_WORDS.test(text) ? text : inQuotes(text);
+const printWords = (text: string): string => (PLAIN_PLACE.test(text) ? text : inQuotes(text));
+
+/**
+ * A length that reads back the same: in the user's unit where that is exact, in mm where a piece was not
+ * measured in 64ths of an inch.
+ */
+function exactLength(mm: number, unit: LengthUnit): string {
+  const plain = String(Math.round(mm * 1e6) / 1e6);
+  if (unit === 'mm') return plain;
+  const { negative, whole, numerator, denominator } = inchParts(mm, 64);
+  const exact = (whole + numerator / denominator) * MM_PER_INCH * (negative ? -1 : 1);
+  if (Math.abs(exact - mm) > 5e-7) return `${plain}mm`;
+  const fraction = numerator > 0 ? `${numerator}/${denominator}` : '';
+  return `${negative ? '-' : ''}${[whole > 0 || fraction === '' ? whole : '', fraction].filter((part) => part !== '').join(' ')}"`;
+}
+
+/** The piece as a tally line that reads back the same, its id, plan and find on record left aside. */
+export function printTallyLine(piece: TalliedPiece & { readonly tag?: string }, unit: LengthUnit): string {
+  const size = (mm: number): string => exactLength(mm, unit);
   const width =
     piece.widthFar === undefined ? size(piece.width) : `${size(piece.width)}>${size(piece.widthFar)}`;
+  const guess = piece.speciesSure === 'guess' ? '?' : '';
   const head = [
-    piece.name,
+    piece.name === '' ? '' : printName(piece.name),
     `${size(piece.length)} x ${width} x ${size(piece.thickness)}`,
-    piece.species === UNKNOWN_SPECIES
-      ? ''
-      : speciesName(piece.species) + (piece.speciesSure === 'guess' ? '?' : ''),
+    piece.species === UNKNOWN_SPECIES ? guess && `unknown${guess}` : speciesName(piece.species) + guess,
   ];
   const tail = [
-    piece.place === '' ? '' : `at ${piece.place}`,
-    piece.find === '' ? '' : `from ${piece.find}`,
-    piece.tag === undefined ? '' : `tag ${piece.tag}`,
+    ...printFindings(piece.findings, size, inQuotes),
+    ...WARP_KINDS.flatMap((kind) => {
+      const mm = piece.warp?.[kind];
+      return mm === undefined ? [] : [`${kind} ${mm < 0 ? '-' : ''}${size(Math.abs(mm))}`];
+    }),
+    piece.moisturePct === undefined ? '' : `mc ${piece.moisturePct}`,
+    ...(piece.hazards?.length === 0 ? ['none'] : (piece.hazards ?? [])).map((kind) => `hazard ${kind}`),
+    piece.place === '' ? '' : `at ${printWords(piece.place)}`,
+    piece.since === undefined ? '' : `since ${piece.since}`,
+    piece.find === '' ? '' : `from ${printWords(piece.find)}`,
+    piece.tag === undefined ? '' : `tag ${printWords(piece.tag)}`,
   ];
   return [head.filter(Boolean).join(' '), ...tail.filter(Boolean)].join(', ');
 }

@@ -1,0 +1,301 @@
+/**
+ * Is a haul worth taking? The usable wood in it at the price of the same wood new, less price, haulage and
+ * hours. Figures are ranges, since nothing has been inspected yet; the verdict says what drives it and
+ * what would turn it. Money is in the shop's own currency.
+ */
+import { sum } from '../foundation/sum.ts';
+import type { FindKind } from '../stock/find-kind.ts';
+import type { Find, Haul } from '../stock/haul.ts';
+import { fullWidth } from '../stock/piece.ts';
+import { takeApart, type Breakdown } from '../stock/breakdown/take-apart.ts';
+import type { ExpectedPiece } from '../stock/breakdown/model.ts';
+import { guessedPricePerM3 } from '../timber/new-prices.ts';
+import { speciesById, type SpeciesId } from '../timber/species.ts';
+import { densityAt } from '../timber/weight.ts';
+import { blockedForGrade } from './estimate.ts';
+import { longestClear } from './longest-clear.ts';
+import { recordedShares, usableShare, type Range, type UsableShare } from './usable-share.ts';
+
+/** What a shop reckons its time and its trips at; all may be changed. */
+export interface Trade {
+  readonly currency: string;
+  readonly perHour: number;
+  readonly perKm: number;
+  /** Price of new wood per m³, where the maker has set one. */
+  readonly pricePerM3: Readonly<Record<SpeciesId, number>>;
+  /** Usable shares by kind of find, where the maker has set them. */
+  readonly usable: Readonly<Partial<Record<FindKind, Range>>>;
+  readonly vehicle: Vehicle;
+}
+
+/** The room and the load of what fetches the wood: mm and kg. */
+export interface Vehicle {
+  readonly length: number;
+  readonly width: number;
+  readonly height: number;
+  readonly payloadKg: number;
+}
+
+export const DEFAULT_TRADE: Trade = {
+  currency: '€',
+  perHour: 15,
+  perKm: 0.4,
+  pricePerM3: {},
+  usable: {},
+  vehicle: { length: 2400, width: 1200, height: 1100, payloadKg: 600 },
+};
+
+/** Moisture of wood as it is hauled, %: dry from indoors, wetter from outdoors. */
+const HAULED_MOISTURE_PCT: Readonly<Record<FindKind, number>> = {
+  pallet: 18,
+  pew: 12,
+  flooring: 12,
+  post: 25,
+  barrel: 20,
+  furniture: 10,
+  mixed: 15,
+  metal: 12,
+  glass: 12,
+};
+
+/** For wood that nobody has named, kg/m³ at 12 %. */
+const UNNAMED_DENSITY = 600;
+
+export const priceOfNew = (trade: Pick<Trade, 'pricePerM3'>, species: SpeciesId): number =>
+  trade.pricePerM3[species] ?? guessedPricePerM3(species);
+
+export interface FindWorth {
+  readonly find: Find;
+  readonly breakdown: Breakdown;
+  readonly share: UsableShare;
+  readonly usableM3: Range;
+  /** Of face. */
+  readonly usableM2: Range;
+  /** Longest length free of what a clear, a character and a hidden part would not take, mm. */
+  readonly longestMm: Range;
+  readonly pricePerM3: number;
+  readonly value: Range;
+  readonly workHours: number;
+  /** Value less the hours of breaking it down. */
+  readonly margin: Range;
+  readonly weightKg: number;
+  readonly heaviestKg: number;
+  readonly longestMemberMm: number;
+  /** Screening says leave it: it counts for nothing. */
+  readonly left: boolean;
+}
+
+const scaled = (range: Range, by: number): Range => ({
+  low: range.low * by,
+  likely: range.likely * by,
+  high: range.high * by,
+});
+const less = (range: Range, cost: number): Range => ({
+  low: range.low - cost,
+  likely: range.likely - cost,
+  high: range.high - cost,
+});
+
+/** What one find would give. `recorded`: the shop's own shares for its kind; `left`: screening forbids it. */
+export function worthOfFind(find: Find, trade: Trade, recorded: readonly number[], left: boolean): FindWorth {
+  const breakdown = takeApart(find);
+  const share = usableShare(find.kind, find.condition, recorded, trade.usable[find.kind]);
+  const faceM2 = sum(breakdown.sorts, ({ each, members, broken }) =>
+    sum(each, (piece) => ((members - broken) * piece.length * fullWidth(piece)) / 1e6),
+  );
+  const usableM3 = scaled(share, breakdown.piecesM3);
+  const pricePerM3 = priceOfNew(trade, find.species);
+  const value = scaled(usableM3, pricePerM3);
+  const workHours = breakdown.minutes / 60;
+  const density = densityAt(
+    speciesById(find.species)?.densityKgM3 ?? UNNAMED_DENSITY,
+    HAULED_MOISTURE_PCT[find.kind],
+  );
+  const members = breakdown.sorts.map(({ sort }) => sort);
+  return {
+    find,
+    breakdown,
+    share,
+    usableM3,
+    usableM2: scaled(share, faceM2),
+    longestMm: longestOf(breakdown),
+    pricePerM3,
+    value,
+    workHours,
+    margin: less(value, workHours * trade.perHour),
+    weightKg: breakdown.standingM3 * density,
+    heaviestKg: Math.max(
+      0,
+      ...members.map((sort) => ((sort.length * sort.width * sort.thickness) / 1e9) * density),
+    ),
+    longestMemberMm: Math.max(0, ...members.map((sort) => sort.length)),
+    left,
+  };
+}
+
+/** Narrower than this (mm) a length is not worth calling long. */
+const LEAST_WIDTH_MM = 25;
+
+function longestOf(breakdown: Breakdown): Range {
+  const pieces = breakdown.sorts.flatMap(({ each }) => each);
+  const best = (grade: 'clear' | 'character' | 'hidden'): number =>
+    Math.max(0, ...pieces.map((piece) => clearLength(piece, grade)));
+  const [low = 0, likely = 0, high = 0] = [best('clear'), best('character'), best('hidden')].sort(
+    (a, b) => a - b,
+  );
+  return { low, likely, high };
+}
+
+function clearLength(piece: ExpectedPiece, grade: 'clear' | 'character' | 'hidden'): number {
+  const found = piece.findings.map((finding, i) => ({ ...finding, id: String(i) }));
+  const blocked = blockedForGrade({ ...piece, findings: found }, grade, 0);
+  const board = { length: piece.length, width: fullWidth(piece) };
+  const least = Math.min(LEAST_WIDTH_MM, board.width);
+  return longestClear(board, blocked, least)?.length ?? 0;
+}
+
+export type WorthVerdict = 'take' | 'take-part' | 'leave';
+
+export const VERDICT_NAMES: Readonly<Record<WorthVerdict, string>> = {
+  take: 'Take it',
+  'take-part': 'Take part of it',
+  leave: 'Leave it',
+};
+
+/** One figure in the reckoning, with where it comes from. */
+export interface Driver {
+  readonly name: string;
+  /** Above zero for, below zero against. */
+  readonly amount: number;
+  readonly source: string;
+}
+
+export interface HaulWorth {
+  readonly finds: readonly FindWorth[];
+  /** The finds that are worth their work. */
+  readonly worthwhile: readonly FindWorth[];
+  readonly usableM3: Range;
+  readonly value: Range;
+  readonly costs: number;
+  readonly net: Range;
+  readonly verdict: WorthVerdict;
+  /** Whether low and high agree with likely. */
+  readonly sure: boolean;
+  /** The figures that weigh most, heaviest first. */
+  readonly drivers: readonly Driver[];
+  /** What would turn the verdict. */
+  readonly turns: readonly string[];
+  readonly weightKg: number;
+  readonly hours: number;
+}
+
+/** Weighs a haul. `leaves` says of each find whether its screening says leave it. */
+export function worthOfHaul(
+  haul: Haul,
+  trade: Trade,
+  record: readonly Pick<Find, 'kind' | 'cameTo'>[],
+  leaves: (find: Find) => boolean,
+): HaulWorth {
+  const finds = haul.finds.map((find) =>
+    worthOfFind(find, trade, recordedShares(record, find.kind), leaves(find)),
+  );
+  const worthwhile = finds.filter((worth) => !worth.left && worth.margin.likely > 0);
+  const total = (pick: (worth: FindWorth) => Range): Range => ({
+    low: sum(worthwhile, (worth) => pick(worth).low),
+    likely: sum(worthwhile, (worth) => pick(worth).likely),
+    high: sum(worthwhile, (worth) => pick(worth).high),
+  });
+  const value = total((worth) => worth.value);
+  const workHours = sum(worthwhile, (worth) => worth.workHours);
+  const [work, trip] = [workHours * trade.perHour, haul.hours * trade.perHour];
+  const haulage = haul.distanceKm * trade.perKm;
+  const costs = haul.price + haulage + work + trip;
+  const net = less(value, costs);
+  const none = worthwhile.length === 0 || net.likely < 0;
+  const verdict = none ? 'leave' : worthwhile.length === finds.length ? 'take' : 'take-part';
+  const usableM3 = total((worth) => worth.usableM3);
+  const drivers: Driver[] = [
+    {
+      name: 'wood it saves buying',
+      amount: value.likely,
+      source: `${usableM3.likely.toFixed(3)} m³ usable, likely, at the price of new`,
+    },
+    {
+      name: 'breaking down and cleaning',
+      amount: -work,
+      source: `${workHours.toFixed(1)} h at ${trade.perHour} an hour`,
+    },
+    { name: 'the trip', amount: -trip, source: `${haul.hours} h at ${trade.perHour} an hour` },
+    { name: 'haulage', amount: -haulage, source: `${haul.distanceKm} km at ${trade.perKm} a km` },
+    { name: 'price asked', amount: -haul.price, source: 'as noted' },
+  ];
+  return {
+    finds,
+    worthwhile,
+    usableM3,
+    value,
+    costs,
+    net,
+    verdict,
+    sure: none ? net.high < 0 || worthwhile.length === 0 : net.low > 0,
+    drivers: drivers
+      .filter(({ amount }) => Math.abs(amount) > 0.005)
+      .sort((a, b) => Math.abs(b.amount) - Math.abs(a.amount)),
+    turns: turningPoints(value.likely, costs, work, workHours, haul.price, trade),
+    weightKg: sum(
+      finds.filter((worth) => !worth.left),
+      (worth) => worth.weightKg,
+    ),
+    hours: workHours + haul.hours,
+  };
+}
+
+/** The value of one figure, the others left, at which nothing would be gained or lost. */
+function turningPoints(
+  value: number,
+  costs: number,
+  work: number,
+  workHours: number,
+  price: number,
+  trade: Trade,
+): string[] {
+  if (value <= 0) return [];
+  const net = value - costs;
+  const turns = [
+    `It comes out even if the usable wood is ${((100 * costs) / value).toFixed(0)} % of what is likely`,
+  ];
+  if (workHours > 0 && work + net > 0 && trade.perHour > 0) {
+    turns.push(
+      `or if the work takes ${((work + net) / trade.perHour).toFixed(1)} h instead of ${workHours.toFixed(1)}`,
+    );
+  }
+  if (price + net > 0) turns.push(`or at a price of ${trade.currency}${(price + net).toFixed(0)}`);
+  return turns;
+}
+
+export interface Fit {
+  readonly fits: boolean;
+  readonly remarks: readonly string[];
+}
+
+/** Whether what is taken fits the vehicle, taken apart, and what it asks of those who lift it. */
+export function fitsVehicle(worth: HaulWorth, vehicle: Vehicle): Fit {
+  const taken = worth.finds.filter((one) => !one.left);
+  const longest = Math.max(0, ...taken.map((one) => one.longestMemberMm));
+  const remarks: string[] = [];
+  const diagonal = Math.hypot(vehicle.length, vehicle.height);
+  if (longest > vehicle.length) {
+    remarks.push(
+      longest <= diagonal
+        ? `The longest member (${longest.toFixed(0)} mm) goes in only on the slant.`
+        : `The longest member (${longest.toFixed(0)} mm) is ${(longest - vehicle.length).toFixed(0)} mm longer than the load space.`,
+    );
+  }
+  const trips = Math.ceil(worth.weightKg / vehicle.payloadKg);
+  if (trips > 1) {
+    remarks.push(
+      `About ${worth.weightKg.toFixed(0)} kg in all: ${trips} trips with a load of ${vehicle.payloadKg} kg.`,
+    );
+  }
+  return { fits: longest <= diagonal && trips <= 1, remarks };
+}
