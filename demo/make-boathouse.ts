@@ -594,7 +594,7 @@ haul(
       species: 'spruce',
       alike: 6,
       place: 'bay 2',
-      measures: { deckBoards: 9, bottomBoards: 5 },
+      measures: { width: 1000, deckBoards: 9, bottomBoards: 5 },
       answers: { spill: 'no', insects: 'none' },
       more: { way: 'pry', mark: { country: 'DE', number: '4412', treatment: 'HT' } },
     },
@@ -675,6 +675,8 @@ const shop: ShopDocument = {
   ...fresh,
   settings: {
     ...fresh.settings,
+    // Pitch pine is sold no more as new wood: what old stock fetches.
+    trade: { ...fresh.settings.trade, pricePerM3: { 'longleaf-pine': 2600 } },
     places: [
       { name: 'bay 1', shelter: 'indoors' },
       { name: 'bay 2', shelter: 'indoors' },

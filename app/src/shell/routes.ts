@@ -14,6 +14,12 @@ function withOptionalId(path: string, parameter: string): { matcher: UrlMatcher 
   };
 }
 
+const hauls: Route = {
+  ...withOptionalId('hauls', 'haulId'),
+  title: 'Hauls · Aldrek',
+  loadComponent: () => import('../stations/hauls/hauls').then((m) => m.Hauls),
+};
+
 const inspect: Route = {
   ...withOptionalId('inspect', 'pieceId'),
   title: 'Inspect · Aldrek',
@@ -34,8 +40,14 @@ export const routes: Routes = [
     title: 'Rack · Aldrek',
     loadComponent: () => import('../stations/rack/rack').then((m) => m.Rack),
   },
+  hauls,
   inspect,
   projects,
+  {
+    path: 'labels',
+    title: 'Labels · Aldrek',
+    loadComponent: () => import('../stations/rack/labels-page').then((m) => m.LabelsPage),
+  },
   {
     path: 'projects/:projectId/cut-sheet',
     title: 'Cut sheet · Aldrek',

@@ -1,18 +1,15 @@
 import { inject, Injectable } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
-import { MatSnackBar } from '@angular/material/snack-bar';
 import { emptyShop, readShop, type ShopDocument } from '@aldrek/core';
 import { ShopStore } from '../state/shop.store';
-
-/** Notices stand above the line that is being written, over nothing that is about to be pressed. */
-const NOTICE = { verticalPosition: 'bottom', panelClass: 'notice' } as const;
+import { Notices } from './notices';
 
 /** The whole shop in and out of the browser: export, import, the demo shop, a fresh start. */
 @Injectable({ providedIn: 'root' })
 export class ShopFiles {
   private readonly store = inject(ShopStore);
   private readonly dialog = inject(MatDialog);
-  private readonly snack = inject(MatSnackBar);
+  private readonly notices = inject(Notices);
 
   exportShop(): void {
     const text = JSON.stringify(this.store.shop(), null, 2);
@@ -30,7 +27,7 @@ export class ShopFiles {
   async openDemo(): Promise<void> {
     const response = await fetch('demo/boathouse.json');
     if (!response.ok) {
-      this.say('The demo shop is not here. Start Aldrek with npm start, or reload.');
+      this.notices.say('The demo shop is not here. Start Aldrek with npm start, or reload.');
       return;
     }
     await this.read(await response.text(), 'open the demo shop', 'the demo shop');
@@ -44,11 +41,12 @@ export class ShopFiles {
   async openDemoIfAsked(): Promise<void> {
     if (!new URLSearchParams(location.search).has('demo')) return;
     if (this.isEmpty()) await this.openDemo();
-    else this.say('Your own shop is open. The demo shop is in the menu, and undo brings yours back.');
+    else this.notices.say('Your own shop is open. The demo shop is in the menu, and undo brings yours back.');
   }
 
   isEmpty(): boolean {
-    return this.store.pieces().length === 0 && this.store.projects().length === 0;
+    const { hauls, pieces, projects } = this.store.shop();
+    return hauls.length + pieces.length + projects.length === 0;
   }
 
   /** Nothing changes unless all of the file is right. */
@@ -65,16 +63,8 @@ export class ShopFiles {
   private replace(label: string, shop: ShopDocument): void {
     this.store.change(label, shop);
     const done = label.charAt(0).toUpperCase() + label.slice(1);
-    this.snack
-      .open(`${done}: ${shop.pieces.length} pieces, ${shop.projects.length} projects.`, 'Undo', {
-        ...NOTICE,
-        duration: 8000,
-      })
-      .onAction()
-      .subscribe(() => this.store.undo());
-  }
-
-  private say(message: string): void {
-    this.snack.open(message, 'Close', { ...NOTICE, duration: 10_000 });
+    this.notices.undoable(
+      `${done}: ${shop.hauls.length} hauls, ${shop.pieces.length} pieces, ${shop.projects.length} projects.`,
+    );
   }
 }

@@ -5,6 +5,7 @@ export interface Station {
 }
 
 export const STATIONS: readonly Station[] = [
+  { path: '/hauls', name: 'Hauls' },
   { path: '/rack', name: 'Rack' },
   { path: '/inspect', name: 'Inspect' },
   { path: '/projects', name: 'Projects' },

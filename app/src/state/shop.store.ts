@@ -5,7 +5,9 @@ import {
   changeBetween,
   emptyShop,
   inverse,
-  isEmptyDelta,
+  isEmptyChange,
+  type Find,
+  type Haul,
   type LengthUnit,
   type Piece,
   type Project,
@@ -45,14 +47,23 @@ export const ShopStore = signalStore(
   { providedIn: 'root' },
   withState(STARTING),
   withComputed(({ shop, done, undone }) => ({
+    hauls: computed(() => shop().hauls),
     pieces: computed(() => shop().pieces),
     projects: computed(() => shop().projects),
     unit: computed(() => shop().settings.unit),
     habits: computed(() => shop().settings.habits),
+    trade: computed(() => shop().settings.trade),
+    haulById: computed(() => new Map<string, Haul>(shop().hauls.map((haul) => [haul.id, haul]))),
+    finds: computed(() => shop().hauls.flatMap((haul) => haul.finds)),
+    findByName: computed(
+      () =>
+        new Map<string, Find>(shop().hauls.flatMap((haul) => haul.finds.map((find) => [find.name, find]))),
+    ),
     pieceById: computed(() => new Map<string, Piece>(shop().pieces.map((piece) => [piece.id, piece]))),
     projectById: computed(
       () => new Map<string, Project>(shop().projects.map((project) => [project.id, project])),
     ),
+    pieceByTag: computed(() => new Map<string, Piece>(shop().pieces.map((piece) => [piece.tag, piece]))),
     tags: computed(() => new Set(shop().pieces.map((piece) => piece.tag))),
     undoLabel: computed(() => done()[done().length - 1]?.label ?? null),
     redoLabel: computed(() => undone()[undone().length - 1]?.label ?? null),
@@ -76,10 +87,10 @@ export const ShopStore = signalStore(
     };
 
     const load = async (): Promise<void> => {
-      const { pieces, projects, settings, done, undone } = await repository.load();
+      const { hauls, pieces, projects, settings, done, undone } = await repository.load();
       patchState(store, {
         ready: true,
-        shop: { ...emptyShop(), pieces, projects, settings },
+        shop: { ...emptyShop(), hauls, pieces, projects, settings },
         done,
         undone,
       });
@@ -92,7 +103,7 @@ export const ShopStore = signalStore(
       /** Puts `after` in place of the shop, as one step of undo. */
       change(label: string, after: ShopDocument): void {
         const change = changeBetween(label, store.shop(), after);
-        if (isEmptyDelta(change.pieces) && isEmptyDelta(change.projects) && !change.settings) return;
+        if (isEmptyChange(change)) return;
         patchState(store, { shop: after, done: [...store.done(), change], undone: [] });
         stored(repository.record(change));
       },

@@ -1,5 +1,13 @@
 import Dexie, { type EntityTable } from 'dexie';
-import { DEFAULT_SETTINGS, type Piece, type Project, type ShopChange, type ShopSettings } from '@aldrek/core';
+import {
+  DEFAULT_SETTINGS,
+  noDelta,
+  type Haul,
+  type Piece,
+  type Project,
+  type ShopChange,
+  type ShopSettings,
+} from '@aldrek/core';
 
 /** One change in the journal; `undone` while it waits to be done again. */
 export interface JournalEntry {
@@ -14,12 +22,22 @@ interface SettingsRow {
   readonly value: ShopSettings;
 }
 
+/** A picture, kept beside the shop under its id; the document only names it. */
+export interface StoredPhoto {
+  readonly id: string;
+  readonly type: string;
+  /** Bytes, not a Blob: some browsers lose blobs that are kept for long. */
+  readonly bytes: ArrayBuffer;
+}
+
 /** The shop in this browser. Ids sort by when they were made, and so do the tables. */
 export class ShopDb extends Dexie {
+  hauls!: EntityTable<Haul, 'id'>;
   pieces!: EntityTable<Piece, 'id'>;
   projects!: EntityTable<Project, 'id'>;
   journal!: EntityTable<JournalEntry, 'seq'>;
   settings!: EntityTable<SettingsRow, 'key'>;
+  photos!: EntityTable<StoredPhoto, 'id'>;
 
   constructor(name = 'aldrek') {
     super(name);
@@ -29,9 +47,20 @@ export class ShopDb extends Dexie {
       journal: '++seq, undone',
       settings: 'key',
     });
+    this.version(2)
+      .stores({ pieces: 'id, tag, place, species', hauls: 'id', photos: 'id' })
+      .upgrade((transaction) =>
+        transaction
+          .table<JournalEntry>('journal')
+          .toCollection()
+          .modify((entry: { change: ShopChange }) => {
+            entry.change = { ...entry.change, hauls: noDelta() };
+          }),
+      );
   }
 
   async loadSettings(): Promise<ShopSettings> {
-    return (await this.settings.get('settings'))?.value ?? DEFAULT_SETTINGS;
+    // What an earlier version did not know yet is as it comes.
+    return { ...DEFAULT_SETTINGS, ...(await this.settings.get('settings'))?.value };
   }
 }

@@ -6,6 +6,7 @@ import { ShopDb } from './shop-db';
 const JOURNAL_LENGTH = 300;
 
 export interface StoredShop {
+  readonly hauls: ShopDocument['hauls'];
   readonly pieces: ShopDocument['pieces'];
   readonly projects: ShopDocument['projects'];
   readonly settings: ShopDocument['settings'];
@@ -23,13 +24,15 @@ export class ShopRepository {
 
   async load(): Promise<StoredShop> {
     await this.queue;
-    const [pieces, projects, settings, journal] = await Promise.all([
+    const [hauls, pieces, projects, settings, journal] = await Promise.all([
+      this.db.hauls.toArray(),
       this.db.pieces.toArray(),
       this.db.projects.toArray(),
       this.db.loadSettings(),
       this.db.journal.orderBy('seq').toArray(),
     ]);
     return {
+      hauls,
       pieces,
       projects,
       settings,
@@ -80,13 +83,14 @@ export class ShopRepository {
   private inOrder(work: () => Promise<void>): Promise<void> {
     const { db } = this;
     const next = this.queue.then(() =>
-      db.transaction('rw', [db.pieces, db.projects, db.journal, db.settings], work),
+      db.transaction('rw', [db.hauls, db.pieces, db.projects, db.journal, db.settings], work),
     );
     this.queue = next.catch(() => undefined);
     return next;
   }
 
   private async write(change: ShopChange): Promise<void> {
+    await writeDelta(this.db.hauls, change.hauls);
     await writeDelta(this.db.pieces, change.pieces);
     await writeDelta(this.db.projects, change.projects);
     if (change.settings) await this.db.settings.put({ key: 'settings', value: change.settings[1] });

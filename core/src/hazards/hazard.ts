@@ -69,7 +69,7 @@ const RULES: Readonly<Record<HazardKind, HazardRule>> = {
   },
   'unknown-history': {
     name: 'history unknown',
-    reason: 'No mark of heat treatment, so nobody knows what it carried or was treated with.',
+    reason: 'Nobody knows what it held, carried or was treated with.',
     precaution: 'Outdoor use only, away from food; mask and extraction when you cut it.',
     whoDecides: 'You, once its history is known.',
     rulings: {

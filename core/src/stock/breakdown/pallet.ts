@@ -235,5 +235,19 @@ export const PALLET: BreakdownModel = {
   },
   kept: () => [],
   drawing,
-  remarks: () => ['The stringers are the thick wood in it, and worth the trouble of their nails.'],
+  remarks(m) {
+    const [boards, width] = [
+      Math.max(measure(m, 'deckBoards'), measure(m, 'bottomBoards')),
+      measure(m, 'width'),
+    ];
+    const side = boards * measure(m, 'boardWidth');
+    return [
+      ...(side > width + 1
+        ? [
+            `${boards} boards of ${measure(m, 'boardWidth').toFixed(0)} mm lie ${side.toFixed(0)} mm wide, more than the ${width.toFixed(0)} across the pallet: count or measure again.`,
+          ]
+        : []),
+      'The stringers are the thick wood in it, and worth the trouble of their nails.',
+    ];
+  },
 };

@@ -135,16 +135,18 @@ function dishedSection(x: number, y: number, width: number, thickness: number, d
   return [...hollow, [x + width, y + thickness], [x, y + thickness]];
 }
 
-/** In section: end behind, seat, back, rail. Apart: the long members' faces lie to the right. */
+/** In section with the front beside it. Apart: ends, then the faces of the long members and their sections. */
 function drawing(m: Measures, of: readonly Sort[]): Shape[] {
   const size = (key: string): Sort | undefined => of.find((sort) => sort.key === key);
   const [end, seatOf, backOf, rail] = ['end', 'seat', 'back', 'rail'].map(size);
   const endWidth = end?.width ?? 380;
   const endHeight = end?.length ?? 900;
   const seatTop = endHeight * 0.5;
-  const seatAt = endWidth - (seatOf?.width ?? 0) - 10;
-  const shapes: Shape[] = [];
+  const seatAt = Math.max(0, endWidth - (seatOf?.width ?? 0) - 10);
   const ends = end?.count ?? 0;
+  const front = endWidth + 2 * GAP;
+  const faces = Math.max(1, ends) * (endWidth + GAP) + GAP;
+  const shapes: Shape[] = [];
   for (let i = ends - 1; i >= 0; i--) {
     shapes.push({
       sort: 'end',
@@ -154,49 +156,65 @@ function drawing(m: Measures, of: readonly Sort[]): Shape[] {
       apart: box(i * (endWidth + GAP), 0, endWidth, endHeight),
     });
   }
-  const beside = Math.max(1, ends) * (endWidth + GAP);
+  const tops = stackTops([seatOf?.width, backOf?.width, rail?.width], GAP * 0.7);
+  /** A long member from the front as it stands, and its face as it lies apart. */
+  const long = (sort: Sort, top: number, height: number, faceTop: number): Shape => ({
+    sort: sort.key,
+    stuff: 'wood',
+    grain: 'x',
+    whole: box(front, top, sort.length, height),
+    apart: box(faces, faceTop, sort.length, sort.width),
+  });
+  const beside = (sort: Sort): number => faces + sort.length + GAP;
   if (backOf) {
-    const x = seatAt - backOf.thickness;
-    shapes.push({
+    const x = Math.max(0, seatAt - backOf.thickness);
+    shapes.push(long(backOf, 60, backOf.width, tops[1] ?? 0), {
       sort: 'back',
       stuff: 'end-grain',
       grain: 'none',
       whole: box(x, 60, backOf.thickness, backOf.width),
-      apart: box(beside, (seatOf?.thickness ?? 0) + GAP, backOf.thickness, backOf.width),
+      apart: box(beside(backOf), tops[1] ?? 0, backOf.thickness, backOf.width),
     });
   }
   if (seatOf) {
     const dish = Math.min(measure(m, 'dish'), seatOf.thickness * 0.8);
-    shapes.push({
+    const section = (x: number, y: number): Point[] =>
+      dishedSection(x, y, seatOf.width, seatOf.thickness, dish);
+    shapes.push(long(seatOf, seatTop, seatOf.thickness, tops[0] ?? 0), {
       sort: 'seat',
       stuff: 'end-grain',
       grain: 'none',
-      whole: dishedSection(seatAt, seatTop, seatOf.width, seatOf.thickness, dish),
-      apart: dishedSection(beside, 0, seatOf.width, seatOf.thickness, dish),
+      whole: section(seatAt, seatTop),
+      apart: section(beside(seatOf), tops[0] ?? 0),
     });
   }
   if (rail) {
     const x = Math.max(0, seatAt - (backOf?.thickness ?? 0) - rail.width);
-    shapes.push({
+    shapes.push(long(rail, 90, rail.thickness, tops[2] ?? 0), {
       sort: 'rail',
       stuff: 'end-grain',
       grain: 'none',
       whole: box(x, 90, rail.width, rail.thickness),
-      apart: box(
-        beside + (backOf?.thickness ?? 0) + GAP,
-        (seatOf?.thickness ?? 0) + GAP,
-        rail.width,
-        rail.thickness,
-      ),
+      apart: box(beside(rail), tops[2] ?? 0, rail.width, rail.thickness),
     });
   }
   return shapes;
 }
 
+/** Where things of these heights begin when they are stacked, those that are missing taking no room. */
+function stackTops(heights: readonly (number | undefined)[], gap: number): number[] {
+  let top = 0;
+  return heights.map((height) => {
+    const at = top;
+    if (height !== undefined) top += height + gap;
+    return at;
+  });
+}
+
 export const PEW: BreakdownModel = {
   kind: 'pew',
   name: 'pew or bench',
-  view: 'in section, ends behind',
+  view: 'in section and from the front',
   fields: [
     field('length', 'length', 2400, 300, 6000),
     field('seatDepth', 'seat, front to back', 330, 80, 900),

@@ -1,0 +1,49 @@
+import { Injectable, inject } from '@angular/core';
+import type { Haul, Photo } from '@aldrek/core';
+import { Photos } from '../storage/photos';
+import { HaulActions } from './haul-actions';
+import { Ids } from './ids';
+import { ShopStore } from './shop.store';
+
+/** Photos of hauls: kept beside the shop, named by it. */
+@Injectable({ providedIn: 'root' })
+export class PhotoActions {
+  private readonly photos = inject(Photos);
+  private readonly actions = inject(HaulActions);
+  private readonly ids = inject(Ids);
+  private readonly store = inject(ShopStore);
+
+  /** Adds pictures to a haul; returns the names of files that are none. */
+  async add(haulId: string, files: readonly File[]): Promise<string[]> {
+    const added: Photo[] = [];
+    const refused: string[] = [];
+    for (const file of files) {
+      const id = this.ids.next();
+      try {
+        await this.photos.keep(id, file);
+        added.push({ id, name: file.name.slice(0, 200) });
+      } catch {
+        refused.push(file.name);
+      }
+    }
+    const haul = this.store.haulById().get(haulId);
+    if (haul && added.length > 0) {
+      const label = added.length === 1 ? 'add a photo' : `add ${added.length} photos`;
+      this.actions.update(label, { ...haul, photos: [...haul.photos, ...added] });
+    }
+    return refused;
+  }
+
+  remove(haul: Haul, photo: Photo): void {
+    this.actions.update('remove a photo', {
+      ...haul,
+      photos: haul.photos.filter((other) => other.id !== photo.id),
+    });
+  }
+
+  /** An address for an image element, to be revoked by the caller; null where the picture is not here. */
+  async address(id: string): Promise<string | null> {
+    const photo = await this.photos.get(id);
+    return photo ? URL.createObjectURL(new Blob([photo.bytes], { type: photo.type })) : null;
+  }
+}

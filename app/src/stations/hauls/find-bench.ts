@@ -1,0 +1,166 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  type ElementRef,
+  inject,
+  input,
+  linkedSignal,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
+import {
+  breakdownOf,
+  CONDITION_ABOUT,
+  CONDITIONS,
+  drawFind,
+  takeApart,
+  type Condition,
+  type Correction,
+  type Find,
+  type LengthUnit,
+  type MeasureField,
+} from '@aldrek/core';
+import { dayText } from '../../drawing/day-text';
+import { FindDrawing } from '../../drawing/find-drawing';
+import { volumeText } from '../../drawing/measures';
+import { widthOf } from '../../drawing/width-of';
+import { FigureField } from '../../fields/figure-field';
+import { SpeciesField } from '../../fields/species-field';
+import { FindMeasures } from './find-measures';
+import { SortRow } from './sort-row';
+
+const DRAWING_HEIGHT_PX = 212;
+const EXPLODE_MS = 280;
+
+/** One find on the bench: drawn to scale, measured, taken apart on paper, and then in earnest. */
+@Component({
+  selector: 'al-find-bench',
+  imports: [FindDrawing, FindMeasures, FigureField, SpeciesField, SortRow],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './find-bench.html',
+  styleUrl: './find-bench.scss',
+})
+export class FindBench {
+  readonly find = input.required<Find>();
+  readonly unit = input.required<LengthUnit>();
+  /** Names of other finds: pieces say by them where they came from. */
+  readonly taken = input.required<ReadonlySet<string>>();
+  readonly places = input.required<readonly string[]>();
+  /** How many of its pieces are on the rack. */
+  readonly onRack = input.required<number>();
+  readonly changed = output<{ readonly label: string; readonly find: Find }>();
+  readonly brokenDown = output();
+  readonly removed = output();
+  readonly keepKind = output<string>();
+  readonly toRack = output();
+
+  protected readonly conditions = CONDITIONS;
+  protected readonly about = CONDITION_ABOUT;
+  protected readonly dayText = dayText;
+  private readonly room = viewChild<ElementRef<HTMLElement>>('room');
+  private readonly roomPx = widthOf(this.room, 640);
+  protected readonly drawingRoom = computed(() => ({ width: this.roomPx() - 2, height: DRAWING_HEIGHT_PX }));
+
+  private readonly id = computed(() => this.find().id);
+  /** Figures that are being typed, so that the drawing follows the fingers. */
+  private readonly drafts = linkedSignal<string, Readonly<Record<string, number>>>({
+    source: this.id,
+    computation: () => ({}),
+  });
+  private readonly seen = computed((): Find => ({
+    ...this.find(),
+    measures: { ...this.find().measures, ...this.drafts() },
+  }));
+  protected readonly nameFault = linkedSignal<string, string | null>({
+    source: this.id,
+    computation: () => null,
+  });
+
+  protected readonly model = computed(() => breakdownOf(this.find().kind));
+  protected readonly ways = computed(() => this.model().ways);
+  protected readonly breakdown = computed(() => takeApart(this.seen()));
+  protected readonly shapes = computed(() => drawFind(this.seen()));
+  protected readonly hasWood = computed(() => this.find().kind !== 'metal' && this.find().kind !== 'glass');
+  protected readonly canExplode = computed(() =>
+    this.shapes().some((shape) => shape.whole.some(([x], i) => x !== shape.apart[i]?.[0])),
+  );
+  protected readonly corrections = computed(() => Object.keys(this.find().corrections).length);
+  protected readonly cameToPercent = computed(() => Math.round((this.find().cameTo ?? 0) * 1000) / 10);
+  protected readonly drawingText = computed(() => {
+    const members = this.breakdown().sorts.map(({ sort }) => `${sort.count} ${sort.name}`);
+    return `${this.model().name}, ${this.model().view}: ${members.join(', ')}`;
+  });
+
+  protected readonly lit = signal<string | null>(null);
+  protected readonly apart = signal(false);
+  protected readonly share = signal(0);
+  private frame = 0;
+
+  constructor() {
+    inject(DestroyRef).onDestroy(() => cancelAnimationFrame(this.frame));
+  }
+
+  toggleApart(): void {
+    this.apart.update((apart) => !apart);
+    const [from, to] = [this.share(), this.apart() ? 1 : 0];
+    if (matchMedia('(prefers-reduced-motion: reduce)').matches) {
+      this.share.set(to);
+      return;
+    }
+    cancelAnimationFrame(this.frame);
+    const started = performance.now();
+    const step = (now: number): void => {
+      const part = Math.min(1, (now - started) / EXPLODE_MS);
+      this.share.set(from + (to - from) * (1 - (1 - part) ** 3));
+      if (part < 1) this.frame = requestAnimationFrame(step);
+    };
+    this.frame = requestAnimationFrame(step);
+  }
+
+  protected volume(m3: number): string {
+    return volumeText(m3, this.unit());
+  }
+
+  protected set(what: string, patch: Partial<Find>): void {
+    this.changed.emit({ label: `${this.find().name}: ${what}`, find: { ...this.find(), ...patch } });
+  }
+
+  protected rename(entry: HTMLInputElement): void {
+    const name = entry.value.trim();
+    if (name === '' || this.taken().has(name)) {
+      this.nameFault.set(name === '' ? 'a find needs a name' : 'another find is called so');
+      return;
+    }
+    this.nameFault.set(null);
+    this.set('name', { name });
+  }
+
+  protected setCondition(value: string): void {
+    const condition = CONDITIONS.find((known): known is Condition => known === value);
+    if (condition) this.set('condition', { condition });
+  }
+
+  protected setCameTo(percent: number): void {
+    this.set('usable in the end', { cameTo: percent / 100 });
+  }
+
+  protected measured({ field, value }: { readonly field: MeasureField; readonly value: number }): void {
+    this.drafts.set({});
+    this.set(field.name, { measures: { ...this.find().measures, [field.key]: value } });
+  }
+
+  protected draft({ key, value }: { readonly key: string; readonly value: number | null }): void {
+    this.drafts.update(({ [key]: _before, ...others }) =>
+      value === null ? others : { ...others, [key]: value },
+    );
+  }
+
+  protected correct(key: string, correction: Correction): void {
+    const { corrections } = this.find();
+    const whole = { ...corrections[key], ...correction };
+    this.set('correction', { corrections: { ...corrections, [key]: whole } });
+  }
+}

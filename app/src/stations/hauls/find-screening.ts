@@ -1,0 +1,237 @@
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
+import {
+  cautionOfHazard,
+  OUTCOME_NAMES,
+  palletMarkText,
+  questionsFor,
+  readPalletMark,
+  restrictions,
+  screen,
+  TREATMENT_ABOUT,
+  USE_NAMES,
+  type Find,
+} from '@aldrek/core';
+
+/** The guided look before a find is loaded: what was seen, what follows from it, who decides. */
+@Component({
+  selector: 'al-find-screening',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h2 class="label">Look before loading</h2>
+    <p class="outcome" [class.bad]="screening().outcome !== 'clear'">
+      {{ outcomeText() }}
+    </p>
+    @if (find().kind === 'pallet') {
+      <div class="question">
+        <p>What stands on the mark? Country, number, treatment.</p>
+        <label class="field">
+          <span class="visually-hidden">Pallet mark</span>
+          <input
+            #mark
+            placeholder="NL-123 HT"
+            autocapitalize="characters"
+            autocomplete="off"
+            [value]="markText()"
+            [attr.aria-invalid]="markFault() !== null"
+            (change)="readMark(mark.value)"
+          />
+          @if (markFault(); as fault) {
+            <span class="fault" role="alert">{{ fault }}</span>
+          } @else {
+            <span>{{ markSays() }}</span>
+          }
+        </label>
+      </div>
+    }
+    @for (question of questions(); track question.id) {
+      @if (question.given !== null && opened() !== question.id) {
+        <button type="button" class="answered" (click)="opened.set(question.id)">
+          <span class="muted">{{ question.text }}</span> <strong>{{ question.given }}</strong>
+        </button>
+      } @else {
+        <fieldset class="question">
+          <legend>{{ question.text }}</legend>
+          <div class="answers">
+            @for (answer of question.answers; track answer.id) {
+              <button
+                type="button"
+                class="btn"
+                [attr.aria-pressed]="find().answers[question.id] === answer.id"
+                (click)="give(question.id, answer.id)"
+              >
+                {{ answer.text }}
+              </button>
+            }
+          </div>
+        </fieldset>
+      }
+    }
+    @for (caution of cautions(); track caution.id) {
+      <div class="caution">
+        <strong>{{ caution.danger }}</strong>
+        <p>
+          {{ caution.precaution }} <span class="muted">Who decides: {{ caution.whoDecides }}</span>
+        </p>
+      </div>
+    }
+    @if (forbids().length > 0) {
+      <p class="forbids">
+        @for (verdict of forbids(); track verdict.use) {
+          <span
+            ><strong>{{ verdict.ruling }}</strong> {{ verdict.use }}</span
+          >
+        }
+      </p>
+      <p class="muted small">
+        This stays on every piece that comes out of it. Local rules and licensed people come first.
+      </p>
+    }
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 10px;
+    }
+    .outcome {
+      font-size: 18px;
+      font-weight: 700;
+    }
+    .outcome.bad {
+      color: var(--hazard);
+    }
+    .question {
+      margin: 0;
+      padding: 0;
+      border: 0;
+      display: grid;
+      gap: 6px;
+    }
+    legend {
+      padding: 0;
+      margin-bottom: 6px;
+    }
+    .answered {
+      display: flex;
+      flex-wrap: wrap;
+      justify-content: space-between;
+      align-items: center;
+      gap: 2px 10px;
+      min-height: 44px;
+      padding: 4px 0;
+      border: 0;
+      border-bottom: 1px solid var(--line-soft);
+      background: none;
+      color: var(--ink);
+      font: inherit;
+      text-align: left;
+      cursor: pointer;
+    }
+    .answers {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 6px;
+    }
+    .answers .btn {
+      white-space: normal;
+      text-align: left;
+      font-weight: 500;
+    }
+    .caution {
+      padding: 9px 11px;
+      border-left: 4px solid var(--hazard);
+      border-radius: 0 6px 6px 0;
+      background: var(--hazard-tint);
+      color: var(--ink);
+      font-size: 13.5px;
+    }
+    .caution p {
+      margin-top: 3px;
+    }
+    .caution .muted {
+      color: var(--ink-soft);
+    }
+    .forbids {
+      display: grid;
+      gap: 2px;
+      font-size: 13.5px;
+    }
+    .small {
+      font-size: 12.5px;
+    }
+  `,
+})
+export class FindScreening {
+  readonly find = input.required<Find>();
+  readonly changed = output<Find>();
+
+  /** An answered question that is looked at again. */
+  protected readonly opened = linkedSignal<string, string | null>({
+    source: computed(() => this.find().id),
+    computation: () => null,
+  });
+  protected readonly questions = computed(() =>
+    questionsFor(this.find().kind).map((question) => ({
+      ...question,
+      given: question.answers.find(({ id }) => id === this.find().answers[question.id])?.text ?? null,
+    })),
+  );
+  protected readonly screening = computed(() => screen(this.find()));
+  protected readonly outcomeText = computed(() => {
+    const { outcome, open } = this.screening();
+    const word = OUTCOME_NAMES[outcome];
+    const said = word.charAt(0).toUpperCase() + word.slice(1);
+    if (open.length === 0) return `${said}.`;
+    return `${said}, as long as ${open.length === 1 ? 'one question is' : `${open.length} questions are`} open.`;
+  });
+  /** Cautions for what was seen; what is only feared while a question is open shows in what it forbids. */
+  protected readonly cautions = computed(() => {
+    const feared = new Set(this.screening().open.flatMap(({ unanswered }) => unanswered));
+    const seen = new Set(
+      questionsFor(this.find().kind).flatMap(
+        ({ id, answers }) => answers.find((given) => given.id === this.find().answers[id])?.hazards ?? [],
+      ),
+    );
+    return this.screening()
+      .hazards.filter((kind) => seen.has(kind) || !feared.has(kind))
+      .map(cautionOfHazard);
+  });
+  protected readonly forbids = computed(() =>
+    restrictions(this.screening().hazards).map(({ use, ruling }) => ({
+      use: USE_NAMES[use],
+      ruling: { never: 'Never:', ask: 'Ask first:', mind: 'With care:' }[ruling],
+    })),
+  );
+  protected readonly markText = computed(() => {
+    const { mark } = this.find();
+    return mark ? palletMarkText(mark) : '';
+  });
+  protected readonly markSays = computed(() => {
+    const { mark } = this.find();
+    return mark ? TREATMENT_ABOUT[mark.treatment] : 'no mark read: its history is unknown';
+  });
+  protected readonly markFault = linkedSignal<string, string | null>({
+    source: this.markText,
+    computation: () => null,
+  });
+
+  protected give(question: string, answer: string): void {
+    const { [question]: before, ...others } = this.find().answers;
+    const answers = before === answer ? others : { ...others, [question]: answer };
+    this.opened.set(null);
+    this.changed.emit({ ...this.find(), answers });
+  }
+
+  protected readMark(text: string): void {
+    if (text.trim() === '' || text.trim() === 'no mark') {
+      const { mark: _mark, ...rest } = this.find();
+      this.changed.emit(rest);
+      return;
+    }
+    const mark = readPalletMark(text);
+    if (!mark.ok) this.markFault.set(mark.fault);
+    else {
+      this.markFault.set(null);
+      this.changed.emit({ ...this.find(), mark: mark.value });
+    }
+  }
+}

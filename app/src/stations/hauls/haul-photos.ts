@@ -1,0 +1,106 @@
+import { ChangeDetectionStrategy, Component, DestroyRef, effect, inject, input, signal } from '@angular/core';
+import { mdiCameraPlusOutline, mdiClose } from '@mdi/js';
+import type { Haul } from '@aldrek/core';
+import { Icon } from '../../drawing/icon';
+import { PhotoActions } from '../../state/photo-actions';
+
+/** The photos of a haul, from the camera or a file. */
+@Component({
+  selector: 'al-haul-photos',
+  imports: [Icon],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @for (photo of haul().photos; track photo.id) {
+      <figure>
+        @if (addresses().get(photo.id); as address) {
+          <img [src]="address" [alt]="photo.name" />
+        } @else {
+          <span class="muted">{{ photo.name }}, not in this browser</span>
+        }
+        <button
+          type="button"
+          class="btn square"
+          [attr.aria-label]="'Remove ' + photo.name"
+          (click)="actions.remove(haul(), photo)"
+        >
+          <al-icon [path]="icons.mdiClose" />
+        </button>
+      </figure>
+    }
+    <button type="button" class="btn" (click)="file.click()">
+      <al-icon [path]="icons.mdiCameraPlusOutline" /> Photo
+    </button>
+    <input
+      #file
+      type="file"
+      accept="image/*"
+      capture="environment"
+      multiple
+      class="visually-hidden"
+      tabindex="-1"
+      aria-label="Photo of the haul"
+      (change)="add(file)"
+    />
+    @if (refused(); as names) {
+      <p class="fault" role="alert">
+        {{ names }}: not a picture that this browser can read. Nothing was kept of it.
+      </p>
+    }
+  `,
+  styles: `
+    :host {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 8px;
+      align-items: center;
+    }
+    figure {
+      position: relative;
+      margin: 0;
+      max-width: 160px;
+    }
+    img {
+      display: block;
+      height: 84px;
+      max-width: 160px;
+      object-fit: cover;
+      border-radius: 6px;
+    }
+    figure .btn {
+      position: absolute;
+      top: 2px;
+      right: 2px;
+      min-height: 32px;
+      min-width: 32px;
+      padding: 0;
+    }
+  `,
+})
+export class HaulPhotos {
+  readonly haul = input.required<Haul>();
+  protected readonly actions = inject(PhotoActions);
+  protected readonly icons = { mdiCameraPlusOutline, mdiClose };
+  protected readonly addresses = signal<ReadonlyMap<string, string>>(new Map());
+  protected readonly refused = signal('');
+
+  constructor() {
+    effect(() => {
+      for (const { id } of this.haul().photos) void this.fetch(id);
+    });
+    inject(DestroyRef).onDestroy(() => {
+      for (const address of this.addresses().values()) URL.revokeObjectURL(address);
+    });
+  }
+
+  protected async add(input: HTMLInputElement): Promise<void> {
+    const files = [...(input.files ?? [])];
+    input.value = '';
+    this.refused.set((await this.actions.add(this.haul().id, files)).join(', '));
+  }
+
+  private async fetch(id: string): Promise<void> {
+    if (this.addresses().has(id)) return;
+    const address = await this.actions.address(id);
+    if (address !== null) this.addresses.update((known) => new Map(known).set(id, address));
+  }
+}

@@ -1,0 +1,219 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import {
+  fitsVehicle,
+  LIFT_PLAN_KG,
+  recordedShares,
+  screen,
+  speciesName,
+  TWO_PEOPLE_KG,
+  usableShare,
+  VERDICT_NAMES,
+  worthOfHaul,
+  type Find,
+  type Haul,
+  type LengthUnit,
+  type Range,
+  type Trade,
+} from '@aldrek/core';
+import { LengthFigure } from '../../drawing/length-figure';
+import { areaText, volumeText } from '../../drawing/measures';
+
+/** Is it worth taking? The verdict, what drives it, what would turn it, and whether it can be carried. */
+@Component({
+  selector: 'al-haul-worth',
+  imports: [LengthFigure],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h2 class="label">Worth taking?</h2>
+    <p class="verdict" [class.against]="worth().verdict === 'leave'">
+      {{ verdictName() }}<span class="muted">{{ worth().sure ? '' : ', on balance' }}</span>
+    </p>
+    <p class="net">
+      <span class="figure">{{ money(worth().net.likely) }}</span>
+      <span class="muted"> likely, {{ money(worth().net.low) }} to {{ money(worth().net.high) }}</span>
+    </p>
+    @if (only(); as names) {
+      <p>Worth its work: {{ names }}.</p>
+    }
+    <ul class="drivers">
+      @for (driver of worth().drivers; track driver.name) {
+        <li>
+          <details>
+            <summary>
+              <span>{{ driver.name }}</span> <strong>{{ money(driver.amount) }}</strong>
+            </summary>
+            <p class="muted">{{ driver.source }}</p>
+          </details>
+        </li>
+      }
+    </ul>
+    @if (worth().turns.length > 0) {
+      <p class="small">{{ worth().turns.join(', ') }}.</p>
+    }
+    @for (one of finds(); track one.id) {
+      <details class="find">
+        <summary>
+          <strong>{{ one.name }}</strong>
+          <span class="muted">{{ one.usable }}</span>
+        </summary>
+        <dl>
+          <div>
+            <dt>of face</dt>
+            <dd>{{ one.area }}</dd>
+          </div>
+          <div>
+            <dt>longest clear</dt>
+            <dd>
+              <al-length [mm]="one.longest.low" /> – <al-length [mm]="one.longest.likely" /> –
+              <al-length [mm]="one.longest.high" />
+            </dd>
+          </div>
+          <div>
+            <dt>weight</dt>
+            <dd>{{ one.weight }}</dd>
+          </div>
+        </dl>
+        <p class="muted">{{ one.source }}</p>
+      </details>
+    }
+    @for (remark of remarks(); track remark) {
+      <p class="small hazard">{{ remark }}</p>
+    }
+    @if (remarks().length === 0) {
+      <p class="small muted">{{ fitText() }}</p>
+    }
+    <button type="button" class="btn" (click)="priced.emit()">Prices, hours, vehicle…</button>
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 8px;
+    }
+    .verdict {
+      font-size: 24px;
+      font-weight: 700;
+      color: var(--blue);
+    }
+    .verdict.against {
+      color: var(--ink);
+    }
+    .verdict .muted {
+      font-size: 15px;
+      font-weight: 500;
+    }
+    .figure {
+      font-size: 30px;
+      font-weight: 700;
+      letter-spacing: -0.01em;
+    }
+    .drivers {
+      margin: 0;
+      padding: 0;
+      list-style: none;
+      display: grid;
+    }
+    .drivers li {
+      border-top: 1px solid var(--line-soft);
+    }
+    summary {
+      display: flex;
+      justify-content: space-between;
+      gap: 12px;
+      padding: 8px 0;
+      cursor: pointer;
+      list-style: none;
+    }
+    details p {
+      font-size: 13px;
+      padding-bottom: 8px;
+    }
+    .find summary {
+      border-top: 1px solid var(--line-soft);
+    }
+    dl {
+      margin: 0 0 6px;
+      display: grid;
+      gap: 3px;
+    }
+    dl div {
+      display: flex;
+      justify-content: space-between;
+      gap: 12px;
+    }
+    dd {
+      margin: 0;
+      text-align: right;
+    }
+    .small {
+      font-size: 13px;
+    }
+    .btn {
+      justify-self: start;
+    }
+  `,
+})
+export class HaulWorth {
+  readonly haul = input.required<Haul>();
+  readonly trade = input.required<Trade>();
+  readonly unit = input.required<LengthUnit>();
+  /** Every find of the shop: its own record. */
+  readonly record = input.required<readonly Find[]>();
+  readonly priced = output();
+
+  protected readonly worth = computed(() =>
+    worthOfHaul(this.haul(), this.trade(), this.record(), (find) => screen(find).outcome === 'leave'),
+  );
+  protected readonly verdictName = computed(() => VERDICT_NAMES[this.worth().verdict]);
+  /** Named where it is not all of them. */
+  protected readonly only = computed(() => {
+    const { worthwhile, verdict } = this.worth();
+    return verdict === 'take-part' ? worthwhile.map(({ find }) => find.name).join(', ') : null;
+  });
+
+  protected readonly finds = computed(() =>
+    this.worth().finds.map((one) => ({
+      id: one.find.id,
+      name: one.find.name,
+      usable: one.left ? 'left where it is' : this.range(one.usableM3, (m3) => volumeText(m3, this.unit())),
+      area: this.range(one.usableM2, (m2) => areaText(m2, this.unit())),
+      longest: one.longestMm,
+      weight: `${one.weightKg.toFixed(0)} kg, heaviest member ${one.heaviestKg.toFixed(0)} kg`,
+      source: this.sourceOf(one.find, one.pricePerM3, one.breakdown.piecesM3),
+    })),
+  );
+
+  protected readonly remarks = computed(() => {
+    const lifts = this.worth().finds.flatMap(({ find, heaviestKg }) =>
+      heaviestKg > LIFT_PLAN_KG
+        ? [`${find.name}: a member of ${heaviestKg.toFixed(0)} kg asks for a plan to lift it.`]
+        : heaviestKg > TWO_PEOPLE_KG
+          ? [`${find.name}: a member of ${heaviestKg.toFixed(0)} kg asks for two people.`]
+          : [],
+    );
+    return [...fitsVehicle(this.worth(), this.trade().vehicle).remarks, ...lifts];
+  });
+  protected readonly fitText = computed(
+    () => `${this.worth().weightKg.toFixed(0)} kg in all; taken apart it fits the vehicle.`,
+  );
+
+  protected money(amount: number): string {
+    const figure = Math.abs(amount).toLocaleString('en', { maximumFractionDigits: 0 });
+    return `${amount <= -0.5 ? '−' : ''}${this.trade().currency} ${figure}`;
+  }
+
+  private range({ low, likely, high }: Range, text: (value: number) => string): string {
+    const bare = (value: number): string => text(value).replace(/ .*$/, '');
+    return `${bare(low)} – ${bare(likely)} – ${text(high)}`;
+  }
+
+  private sourceOf(find: Find, perM3: number, piecesM3: number): string {
+    const recorded = recordedShares(this.record(), find.kind);
+    const share = usableShare(find.kind, find.condition, recorded, this.trade().usable[find.kind]);
+    const percent = [share.low, share.likely, share.high].map((part) => (part * 100).toFixed(0)).join(' – ');
+    const whence = share.records > 0 ? `guess and ${share.records} of your own finds` : 'starting guess';
+    return (
+      `${volumeText(piecesM3, this.unit())} of pieces × ${percent} % usable (${whence}, ${find.condition}) × ` +
+      `${this.trade().currency} ${perM3} a m³ of new ${speciesName(find.species)}`
+    );
+  }
+}
