@@ -2,6 +2,7 @@ import compression from 'compression';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
 import { resolve } from 'node:path';
+import { instruments } from './instruments/bench.ts';
 
 /** Names with a hash in them never change; the rest is asked for anew each time. */
 const HASHED = /-[A-Z0-9]{8}\.(?:js|css|woff2)$/;
@@ -39,6 +40,7 @@ export function createApp(folder: string): Express {
     }),
   );
   app.use(compression());
+  app.use('/instruments', instruments());
   app.use(
     express.static(root, {
       index: false,

@@ -34,6 +34,7 @@ interface Stretch {
       <div class="backdrop" aria-hidden="true">@for (stretch of stretches(); track $index) {<span [class.bad]="stretch.wrong">{{ stretch.text }}</span>}</div>
       <textarea
         #field
+        data-reads="line"
         spellcheck="false"
         autocapitalize="off"
         autocomplete="off"

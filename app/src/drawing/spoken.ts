@@ -2,6 +2,7 @@ import {
   findingKindFacts,
   formatLength,
   fullWidth,
+  hazardRule,
   speciesLabel,
   type Finding,
   type LengthUnit,
@@ -28,6 +29,9 @@ export function pieceInWords(piece: Piece, unit: LengthUnit): string {
     `${size(piece.length)} by ${width} by ${size(piece.thickness)} ${unit === 'mm' ? 'mm' : 'inches'}`,
     piece.findings.length === 0 ? 'no findings' : findingsInWords(piece.findings),
   ];
+  if (piece.hazards !== undefined && piece.hazards.length > 0) {
+    words.push(piece.hazards.map((kind) => hazardRule(kind).name).join(', '));
+  }
   if (piece.place !== '') words.push(`at ${piece.place}`);
   if (piece.reservedFor !== undefined) words.push('reserved');
   return words.join('; ');

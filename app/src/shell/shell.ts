@@ -7,16 +7,27 @@ import { mdiMenu, mdiRedo, mdiUndo, mdiWeatherNight, mdiWhiteBalanceSunny } from
 import { filter, map } from 'rxjs';
 import type { LengthUnit } from '@aldrek/core';
 import { Icon } from '../drawing/icon';
+import { InstrumentTray } from '../instruments/instrument-tray';
+import { Instruments } from '../instruments/instruments';
 import { ShopStore } from '../state/shop.store';
 import { Keys } from './keys';
 import { Scheme } from './scheme';
-import { ShopFiles } from './shop-files';
+import { ShopFiles } from '../files/shop-files';
 import { STATIONS } from './stations';
 
 /** The frame of every screen: the stations on their chalk line, units, undo, and the shop's menu. */
 @Component({
   selector: 'al-shell',
-  imports: [RouterOutlet, RouterLink, RouterLinkActive, MatMenu, MatMenuItem, MatMenuTrigger, Icon],
+  imports: [
+    RouterOutlet,
+    RouterLink,
+    RouterLinkActive,
+    MatMenu,
+    MatMenuItem,
+    MatMenuTrigger,
+    Icon,
+    InstrumentTray,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './shell.html',
   styleUrl: './shell.scss',
@@ -25,6 +36,7 @@ export class Shell {
   protected readonly store = inject(ShopStore);
   protected readonly files = inject(ShopFiles);
   protected readonly scheme = inject(Scheme);
+  protected readonly instruments = inject(Instruments);
   private readonly router = inject(Router);
   private readonly dialog = inject(MatDialog);
 
@@ -86,6 +98,23 @@ export class Shell {
   protected async openHabits(): Promise<void> {
     const { CuttingHabitsSheet } = await import('./cutting-habits');
     this.dialog.open(CuttingHabitsSheet, { maxWidth: '560px' });
+  }
+
+  protected async pickTable(input: HTMLInputElement): Promise<void> {
+    const file = input.files?.[0];
+    if (file) await this.files.importCsv(file);
+    input.value = '';
+  }
+
+  /** By its label to a piece: it is opened to be inspected. */
+  protected async scan(): Promise<void> {
+    const { ScanSheet } = await import('../labels/scan-sheet');
+    this.dialog
+      .open<unknown, undefined, string>(ScanSheet, { maxWidth: '520px' })
+      .afterClosed()
+      .subscribe((id) => {
+        if (id !== undefined) void this.router.navigate(['/inspect', id]);
+      });
   }
 
   protected async pickFile(input: HTMLInputElement): Promise<void> {

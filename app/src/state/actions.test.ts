@@ -2,13 +2,25 @@ import 'fake-indexeddb/auto';
 import '@angular/compiler';
 import { createEnvironmentInjector, Injector, type EnvironmentInjector } from '@angular/core';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { readPartLine, readShop, readTallyLine, type Piece, type Project } from '@aldrek/core';
+import {
+  readPartLine,
+  readShop,
+  readTallyLine,
+  type Find,
+  type FindKind,
+  type Haul,
+  type OwnKind,
+  type Piece,
+  type Project,
+} from '@aldrek/core';
 import { ShopDb } from '../storage/shop-db';
 import { ShopRepository } from '../storage/shop-repository';
 import { Ids } from './ids';
 import { ProjectActions } from './project-actions';
 import { RackActions } from './rack-actions';
 import { SHOP_REPOSITORY, ShopStore } from './shop.store';
+import { HaulActions } from './haul-actions';
+import { Today } from './today';
 
 let run = 0;
 let injector: EnvironmentInjector;
@@ -16,7 +28,15 @@ let injector: EnvironmentInjector;
 beforeEach(() => {
   const repository = new ShopRepository(new ShopDb(`actions-${++run}`));
   injector = createEnvironmentInjector(
-    [{ provide: SHOP_REPOSITORY, useValue: repository }, ShopStore, Ids, RackActions, ProjectActions],
+    [
+      { provide: SHOP_REPOSITORY, useValue: repository },
+      { provide: Today, useValue: { get: () => '2026-03-01' } },
+      ShopStore,
+      Ids,
+      RackActions,
+      ProjectActions,
+      HaulActions,
+    ],
     Injector.NULL as EnvironmentInjector,
   );
 });
@@ -165,4 +185,104 @@ it('keeps a copy apart from the piece it was made from', () => {
   expect(copy).toMatchObject({ tag: 'B-02', length: 1000 });
   expect(copy?.findings[0]?.id).not.toBe('a');
   expect(copy?.reservedFor).toBeUndefined();
+});
+
+describe('hauls', () => {
+  const hauls = () => injector.get(HaulActions);
+  const haul = (): Haul => store().hauls()[0] as Haul;
+  const find = (): Find => haul().finds[0] as Find;
+
+  function found(kind: FindKind): void {
+    hauls().create('the yard');
+    hauls().addFind(haul(), kind);
+  }
+
+  it('break down in one step, and undo takes all of it back', () => {
+    found('pallet');
+    hauls().updateFind('place', haul(), { ...find(), place: 'bay 2', alike: 2 });
+    const ids = hauls().breakDown(haul(), find());
+    expect(store().pieces()).toHaveLength(ids.length);
+    expect(first()).toMatchObject({
+      tag: 'D-01',
+      find: 'pallet',
+      origin: { findId: find().id, member: 'deck board' },
+      place: 'bay 2',
+      since: '2026-03-01',
+    });
+    expect(find().brokenDown).toBe('2026-03-01');
+    expect(store().undoLabel()).toBe(`break down pallet: ${ids.length} pieces`);
+    expectSound();
+    store().undo();
+    expect(store().pieces()).toEqual([]);
+    expect(find().brokenDown).toBeUndefined();
+  });
+
+  it('are followed by their pieces when they are screened or renamed', () => {
+    found('post');
+    hauls().breakDown(haul(), find());
+    expect(first().hazards).toEqual(['maybe-preservative', 'maybe-lead', 'maybe-insects']);
+    const answers = { preservative: 'yes', paint: 'none', insects: 'none' };
+    hauls().updateFind('look', haul(), { ...find(), answers, name: 'mooring post' });
+    expect(first()).toMatchObject({ hazards: ['preservative'], find: 'mooring post' });
+    expectSound();
+    store().undo();
+    expect(first().hazards).toHaveLength(3);
+  });
+
+  it('leave their hazards on pieces that outlive them', () => {
+    found('post');
+    hauls().breakDown(haul(), find());
+    hauls().remove(haul());
+    expect(first().origin).toBeUndefined();
+    expect(first().hazards).toContain('maybe-preservative');
+    expectSound();
+  });
+
+  it('are recognised by name when a piece is tallied from one', () => {
+    found('post');
+    tally('beam 2000 x 145 x 70, from post');
+    expect(first()).toMatchObject({ origin: { findId: find().id, member: 'beam' } });
+    expect(first().hazards).toContain('maybe-preservative');
+    rack().rewrite(first(), readTallyLine('beam 1900 x 145 x 70, from elsewhere, at the loft', 'mm'));
+    expect(first().origin).toBeUndefined();
+    expect(first().since).toBe('2026-03-01');
+    expectSound();
+  });
+
+  it('can be kept as a kind of one’s own, with what was corrected', () => {
+    found('pallet');
+    hauls().updateFind('correct', haul(), { ...find(), corrections: { deck: { thickness: 15 } } });
+    hauls().keepOwnKind('fish quay pallet', find());
+    const own = store().shop().settings.ownKinds[0] as OwnKind;
+    hauls().addFind(haul(), own.kind, own);
+    expect(haul().finds[1]).toMatchObject({
+      name: 'fish quay pallet',
+      corrections: { deck: { thickness: 15 } },
+    });
+    hauls().addFind(haul(), own.kind, own);
+    expect(haul().finds[2]?.name).toBe('fish quay pallet 2');
+    expectSound();
+  });
+});
+
+it('changes many pieces at once, and those that move begin to dry anew', () => {
+  tally('3 slat 1195 x 98 x 18 spruce, at bay 1, since 2026-01-01');
+  const [, ...two] = store().pieces();
+  rack().editMany(two, { place: 'loft', moisturePct: 14 });
+  expect(
+    store()
+      .pieces()
+      .map(({ place, since }) => [place, since]),
+  ).toEqual([
+    ['bay 1', '2026-01-01'],
+    ['loft', '2026-03-01'],
+    ['loft', '2026-03-01'],
+  ]);
+  expect(store().undoLabel()).toBe('set place, moisture of 2 pieces');
+  store().undo();
+  expect(
+    store()
+      .pieces()
+      .every(({ place }) => place === 'bay 1'),
+  ).toBe(true);
 });

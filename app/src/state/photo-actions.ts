@@ -1,6 +1,7 @@
 import { Injectable, inject } from '@angular/core';
 import type { Haul, Photo } from '@aldrek/core';
 import { Photos } from '../storage/photos';
+import type { StoredPhoto } from '../storage/shop-db';
 import { HaulActions } from './haul-actions';
 import { Ids } from './ids';
 import { ShopStore } from './shop.store';
@@ -39,6 +40,16 @@ export class PhotoActions {
       ...haul,
       photos: haul.photos.filter((other) => other.id !== photo.id),
     });
+  }
+
+  /** The pictures themselves, as far as this browser has them. */
+  async stored(photos: readonly Photo[]): Promise<StoredPhoto[]> {
+    const found = await Promise.all(photos.map(({ id }) => this.photos.get(id)));
+    return found.flatMap((photo) => photo ?? []);
+  }
+
+  async restore(photos: readonly StoredPhoto[]): Promise<void> {
+    for (const photo of photos) await this.photos.put(photo);
   }
 
   /** An address for an image element, to be revoked by the caller; null where the picture is not here. */

@@ -19,6 +19,7 @@ import { MatchStore } from './match.store';
 import { ProjectActions } from './project-actions';
 import { RackActions } from './rack-actions';
 import { SHOP_REPOSITORY, ShopStore } from './shop.store';
+import { Today } from './today';
 import { YieldService } from './yield.service';
 
 /** Stands in for a worker: keeps what it is told, and answers when the test says so. */
@@ -52,6 +53,7 @@ beforeEach(() => {
       ShopStore,
       Ids,
       RackActions,
+      Today,
       ProjectActions,
       MatchStore,
       YieldService,

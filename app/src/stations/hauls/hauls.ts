@@ -16,6 +16,8 @@ import {
   breakdownOf,
   FIND_KINDS,
   LEAVE_NAMES,
+  OUTCOME_NAMES,
+  screen,
   type Find,
   type FindKind,
   type Haul,
@@ -24,7 +26,7 @@ import {
 import { dayText } from '../../drawing/day-text';
 import { Keys } from '../../shell/keys';
 import { Notices } from '../../shell/notices';
-import { ShopFiles } from '../../shell/shop-files';
+import { ShopFiles } from '../../files/shop-files';
 import { HaulActions } from '../../state/haul-actions';
 import { HaulView } from '../../state/haul-view';
 import { RackView } from '../../state/rack-view';
@@ -93,10 +95,13 @@ export class Hauls {
     const haul = this.haul();
     if (!haul) return '';
     const { currency } = this.store.trade();
+    const by = haul.leaveBy === '' ? '' : `, ${haul.leaveBy}`;
     const leave =
       haul.leaveHow === 'not-asked'
         ? 'leave not asked yet'
-        : `leave ${LEAVE_NAMES[haul.leaveHow]}${haul.leaveBy === '' ? '' : `, ${haul.leaveBy}`}`;
+        : haul.leaveHow === 'own'
+          ? `own wood${by}`
+          : `leave ${LEAVE_NAMES[haul.leaveHow]}${by}`;
     return [
       dayText(haul.date),
       leave,
@@ -104,6 +109,15 @@ export class Hauls {
       `${haul.distanceKm} km`,
       `${haul.hours} h`,
     ].join(' · ');
+  });
+
+  /** On a phone the look and the reckoning are far down: this line says how they stand, and leads there. */
+  protected readonly lookText = computed(() => {
+    const find = this.find();
+    if (!find) return '';
+    const { outcome, open } = screen(find);
+    const asks = open.length === 0 ? '' : `, ${open.length} to look at`;
+    return `${OUTCOME_NAMES[outcome]}${asks}`;
   });
 
   protected readonly otherNames = computed(() => {
@@ -200,6 +214,10 @@ export class Hauls {
         kind: find?.kind ?? null,
       },
     });
+  }
+
+  protected toLook(): void {
+    document.querySelector('al-find-screening')?.scrollIntoView({ block: 'start' });
   }
 
   private step(by: 1 | -1): boolean {

@@ -34,6 +34,7 @@ const LABELS: Readonly<Record<Size, string>> = {
           <input
             #entry
             inputmode="decimal"
+            data-reads="length"
             [value]="field.text"
             [attr.aria-invalid]="fault()?.size === field.size"
             [attr.aria-describedby]="fault()?.size === field.size ? 'finding-fault' : null"

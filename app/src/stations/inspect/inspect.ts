@@ -2,6 +2,7 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
+  DestroyRef,
   effect,
   type ElementRef,
   inject,
@@ -36,10 +37,12 @@ import { Ruler } from '../../drawing/ruler';
 import { fitScale, scaleNote } from '../../drawing/scale';
 import { widthOf } from '../../drawing/width-of';
 import { FindingMark } from '../../drawing/finding-mark';
+import { Instruments } from '../../instruments/instruments';
 import { Keys } from '../../shell/keys';
 import { Ids } from '../../state/ids';
 import { ShopStore } from '../../state/shop.store';
 import { YieldService } from '../../state/yield.service';
+import { PieceInHand } from '../../state/piece-in-hand';
 import { RackView } from '../../state/rack-view';
 import { FaceView, type FacePoint } from './face-view';
 import { FindingFields } from './finding-fields';
@@ -51,6 +54,9 @@ import { YieldPanel } from './yield-panel';
 const FACE_HEIGHT = 190;
 
 /** Inspect: one piece large, both faces, its findings, and what it gives. */
+/** Between two questions to the detector, ms. */
+const SWEEP_EVERY_MS = 50;
+
 @Component({
   selector: 'al-inspect',
   imports: [Ruler, FaceView, FindingMark, FindingFields, LengthFigure, RouterLink, YieldPanel],
@@ -66,6 +72,9 @@ export class Inspect {
   private readonly yields = inject(YieldService);
   private readonly ids = inject(Ids);
   private readonly router = inject(Router);
+  private readonly instruments = inject(Instruments);
+  private readonly hand = inject(PieceInHand);
+  private sweeping: ReturnType<typeof setTimeout> | undefined;
   private readonly bench = viewChild<ElementRef<HTMLElement>>('bench');
 
   protected readonly kinds = FINDING_KINDS.map((kind) => ({ kind, ...findingKindFacts(kind) }));
@@ -158,12 +167,37 @@ export class Inspect {
       );
     });
     effect(() => {
+      const piece = this.piece();
+      const at = this.cursor();
+      if (this.instruments.link() !== 'on' || !piece) return;
+      clearTimeout(this.sweeping);
+      // A hand that moves on is not worth an answer for every mm.
+      this.sweeping = setTimeout(() => {
+        const metal = piece.findings
+          .filter(({ kind }) => kind === 'metal')
+          .map(({ x, length }) => x + length / 2);
+        this.instruments.sweep(piece.tag, piece.length, at, metal);
+      }, SWEEP_EVERY_MS);
+    });
+    effect(() => {
       const id = this.id();
       untracked(() => {
+        this.hand.id.set(id);
         if (id !== null) this.rackView.selectedId.set(id);
         this.school.set(null);
         this.typed.set('');
       });
+    });
+    this.instruments.use({
+      cursor: (mm) => this.cursor.set(Math.min(mm, this.piece()?.length ?? 0)),
+      moisture: (moisturePct) => {
+        const piece = this.piece();
+        if (piece) this.store.updatePiece(`moisture of ${piece.tag}`, { ...piece, moisturePct });
+      },
+    });
+    inject(DestroyRef).onDestroy(() => {
+      clearTimeout(this.sweeping);
+      this.hand.id.set(null);
     });
     this.useKeys();
   }

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { fullWidth, hasMetal, speciesLabel, type Piece } from '@aldrek/core';
+import { fullWidth, hasMetal, hazardRule, speciesLabel, type Piece } from '@aldrek/core';
 import { LengthFigure } from '../../drawing/length-figure';
 import { WoodFace } from '../../drawing/wood-face';
 
@@ -24,6 +24,9 @@ import { WoodFace } from '../../drawing/wood-face';
       × <al-length [mm]="piece().thickness" />
       @if (metal()) {
         <span class="hazard">metal not cleared</span>
+      }
+      @if (hazard(); as name) {
+        <span class="hazard">{{ name }}</span>
       }
       @if (piece().reservedFor !== undefined) {
         <span class="reserved">reserved</span>
@@ -72,5 +75,11 @@ export class PieceRow {
   protected readonly widthPx = computed(() => this.piece().length * this.pxPerMm());
   protected readonly heightPx = computed(() => fullWidth(this.piece()) * this.pxPerMm());
   protected readonly species = computed(() => speciesLabel(this.piece()));
+  /** The gravest of what follows its wood; the rest is told where it is inspected. */
+  protected readonly hazard = computed(() => {
+    const [first, ...more] = this.piece().hazards ?? [];
+    if (first === undefined) return null;
+    return `${hazardRule(first).name}${more.length > 0 ? ` +${more.length}` : ''}`;
+  });
   protected readonly metal = computed(() => hasMetal(this.piece()));
 }

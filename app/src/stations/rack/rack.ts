@@ -9,20 +9,32 @@ import {
   inject,
   viewChild,
 } from '@angular/core';
+import { MatDialog } from '@angular/material/dialog';
 import { Router } from '@angular/router';
-import { boardFeet, fullWidth, M3_PER_BOARD_FOOT, pieceVolumeM3, type Piece } from '@aldrek/core';
+import {
+  boardFeet,
+  fullWidth,
+  M3_PER_BOARD_FOOT,
+  pieceVolumeM3,
+  SETTLES_AT_PCT,
+  stockByPlace,
+  type Piece,
+} from '@aldrek/core';
 import { areaText, volumeText } from '../../drawing/measures';
 import { Ruler } from '../../drawing/ruler';
 import { fitScale, scaleNote } from '../../drawing/scale';
 import { widthOf } from '../../drawing/width-of';
 import { pieceInWords } from '../../drawing/spoken';
+import { ScanSheet } from '../../labels/scan-sheet';
 import { Keys } from '../../shell/keys';
-import { ShopFiles } from '../../shell/shop-files';
+import { Notices } from '../../shell/notices';
+import { ShopFiles } from '../../files/shop-files';
 import { RackActions } from '../../state/rack-actions';
 import { ShopStore } from '../../state/shop.store';
+import { Today } from '../../state/today';
 import { KnownHeightsScroll } from './known-heights-scroll';
 import { PieceRow } from './piece-row';
-import { searchPieces } from './rack-search';
+import { RackIndex, searchPieces } from './rack-search';
 import { RackView, STACK_BY, type StackBy } from '../../state/rack-view';
 import { rackRows, STACK_NAMES, stacksOf, type RackRow, type Stack } from './stacks';
 import { TallyBar } from './tally-bar';
@@ -30,6 +42,8 @@ import { TallyBar } from './tally-bar';
 /** Room for tag and size beside the longest strip, px. */
 const LABEL_ROOM = 250;
 const ZOOM_STEP = 1.25;
+/** More ids than this make an address too long for some browsers. */
+const MOST_IN_ADDRESS = 300;
 
 /** The Rack: every piece to one scale under one ruler, and the tally line beneath. */
 @Component({
@@ -46,6 +60,9 @@ export class Rack {
   protected readonly view = inject(RackView);
   private readonly actions = inject(RackActions);
   private readonly router = inject(Router);
+  private readonly dialog = inject(MatDialog);
+  private readonly notices = inject(Notices);
+  private readonly today = inject(Today).get();
   private readonly scroll = inject(VIRTUAL_SCROLL_STRATEGY) as KnownHeightsScroll;
   private readonly bench = viewChild<ElementRef<HTMLElement>>('bench');
   private readonly searchField = viewChild<ElementRef<HTMLInputElement>>('search');
@@ -55,7 +72,7 @@ export class Rack {
   protected readonly stackNames = STACK_NAMES;
   private readonly benchPx = widthOf(this.bench, 900);
 
-  protected readonly found = searchPieces(this.store.pieces, this.view.query);
+  protected readonly found = searchPieces(this.store.pieces, this.view.query, new RackIndex());
   private readonly stacks = computed(() => stacksOf(this.found(), this.view.by(), this.store.unit()));
   private readonly longest = computed(() =>
     this.store.pieces().reduce((most, piece) => Math.max(most, piece.length), 600),
@@ -85,6 +102,12 @@ export class Rack {
   protected readonly editing = computed(
     () => this.store.pieceById().get(this.view.editingId() ?? '') ?? null,
   );
+  /** What is chosen and still there, in the order in which it lies. */
+  protected readonly chosen = computed(() => {
+    const ids = this.view.chosen();
+    return ids.size === 0 ? [] : this.store.pieces().filter((piece) => ids.has(piece.id));
+  });
+
   private readonly lengths = computed(() => Float64Array.from(this.found(), (piece) => piece.length).sort());
   protected readonly reach = computed(
     () => this.found().length - countBelow(this.lengths(), this.view.cursor()),
@@ -136,7 +159,25 @@ export class Rack {
   protected sums(stack: Stack): string {
     const { unit } = this.store;
     const count = `${stack.pieces.length} ${stack.pieces.length === 1 ? 'piece' : 'pieces'}`;
-    return `${count} · ${areaText(stack.areaM2, unit())} · ${volumeText(stack.volumeM3, unit())}`;
+    const sizes = `${count} · ${areaText(stack.areaM2, unit())} · ${volumeText(stack.volumeM3, unit())}`;
+    return this.view.by() === 'place' ? `${sizes}${this.drying(stack)}` : sizes;
+  }
+
+  /** How long it has lain there, how dry it is, and how dry it will get. */
+  private drying(stack: Stack): string {
+    const [here] = stockByPlace(stack.pieces, this.store.shop().settings.places, this.today).filter(
+      ({ name }) => name === stack.key,
+    );
+    if (!here) return '';
+    const { days, moisturePct, shelter } = here;
+    const words = [
+      ...(days
+        ? [days.least === days.most ? `${days.most} days there` : `${days.least}–${days.most} days there`]
+        : []),
+      ...(moisturePct === null ? [] : [`${moisturePct.toFixed(0)} % moisture`]),
+      ...(shelter === null ? [] : [`settles near ${SETTLES_AT_PCT[shelter]} %`]),
+    ];
+    return words.map((word) => ` · ${word}`).join('');
   }
 
   protected spoken(piece: Piece): string {
@@ -154,8 +195,74 @@ export class Rack {
     this.view.cursor.set(Math.round(Math.min(this.rulerMm(), Math.max(0, mm))));
   }
 
+  /** Ctrl chooses one more, Shift all from the last to here; otherwise a press selects. */
+  protected press(piece: Piece, event: MouseEvent): void {
+    if (event.shiftKey) {
+      event.preventDefault();
+      this.chooseUpTo(piece);
+    } else if (event.ctrlKey || event.metaKey || this.view.choosing()) this.choose(piece);
+    else this.select(piece);
+  }
+
   protected select(piece: Piece): void {
     this.view.selectedId.set(piece.id);
+  }
+
+  protected choose(piece: Piece): void {
+    this.view.toggleChosen(piece.id);
+    this.view.selectedId.set(piece.id);
+  }
+
+  private chooseUpTo(piece: Piece): void {
+    const order = this.order();
+    const to = order.indexOf(piece);
+    const from = Math.max(
+      0,
+      order.findIndex(({ id }) => id === this.view.selectedId()),
+    );
+    const between = order.slice(Math.min(from, to), Math.max(from, to) + 1);
+    this.view.chosen.update((chosen) => new Set([...chosen, ...between.map(({ id }) => id)]));
+  }
+
+  protected chooseAll(): void {
+    this.view.chosen.set(new Set(this.found().map(({ id }) => id)));
+  }
+
+  protected async changeChosen(): Promise<void> {
+    const { BatchEditSheet } = await import('./batch-edit');
+    this.dialog.open(BatchEditSheet, { data: this.chosen(), maxWidth: '560px' });
+  }
+
+  protected removeChosen(): void {
+    const pieces = this.chosen();
+    this.actions.remove(pieces);
+    this.view.clearChosen();
+    this.notices.undoable(`Deleted ${pieces.length} pieces.`);
+  }
+
+  /** Labels of these pieces; of all of them when they are too many to be named in an address. */
+  protected label(pieces: readonly Piece[]): void {
+    const all = pieces.length === this.store.pieces().length;
+    const of = all || pieces.length > MOST_IN_ADDRESS ? {} : { of: pieces.map(({ id }) => id).join(',') };
+    void this.router.navigate(['/labels'], { queryParams: of });
+  }
+
+  protected async openPlaces(): Promise<void> {
+    const { PlacesSheet } = await import('./places-sheet');
+    this.dialog.open(PlacesSheet, { maxWidth: '680px' });
+  }
+
+  /** By its label to a piece, wherever it lies. */
+  protected scan(): void {
+    this.dialog
+      .open<ScanSheet, undefined, string>(ScanSheet, { maxWidth: '520px' })
+      .afterClosed()
+      .subscribe((id) => {
+        if (id === undefined) return;
+        this.view.query.set('');
+        this.view.selectedId.set(id);
+        setTimeout(() => this.reveal(id));
+      });
   }
 
   protected inspect(piece: Piece): void {
@@ -191,11 +298,12 @@ export class Rack {
     if (index >= 0) this.scroll.reveal(index);
   }
 
-  private move(step: number): undefined {
+  private move(step: number, event?: KeyboardEvent): undefined {
     const order = this.order();
     const at = order.findIndex((piece) => piece.id === this.view.selectedId());
     const next = order[at < 0 ? 0 : Math.min(order.length - 1, Math.max(0, at + step))];
     if (next) {
+      if (event?.shiftKey === true) this.chooseUpTo(next);
       this.select(next);
       this.reveal(next.id);
     }
@@ -217,8 +325,28 @@ export class Rack {
       bindings: [
         { keys: ['t'], shown: 'T', does: 'write on the tally line', run: () => this.tally().focus() },
         { keys: ['/'], shown: '/', does: 'search', run: () => this.searchField()?.nativeElement.focus() },
-        { keys: ['ArrowDown'], shown: '↓', does: 'next piece', run: () => this.move(1) },
-        { keys: ['ArrowUp'], shown: '↑', does: 'piece before', run: () => this.move(-1) },
+        {
+          keys: ['ArrowDown'],
+          shown: '↓',
+          does: 'next piece, with Shift choose it too',
+          run: (event) => this.move(1, event),
+        },
+        { keys: ['ArrowUp'], shown: '↑', does: 'piece before', run: (event) => this.move(-1, event) },
+        { keys: ['x'], shown: 'X', does: 'choose it', run: this.onSelected((piece) => this.choose(piece)) },
+        { keys: ['ctrl+a'], shown: 'Ctrl A', does: 'choose all that are found', run: () => this.chooseAll() },
+        {
+          keys: ['Escape'],
+          shown: 'Esc',
+          does: 'choose none',
+          run: () => (this.view.chosen().size > 0 ? this.view.clearChosen() : false),
+        },
+        { keys: ['f'], shown: 'F', does: 'find by its label', run: () => this.scan() },
+        {
+          keys: ['l'],
+          shown: 'L',
+          does: 'labels of the chosen',
+          run: () => this.label(this.chosen().length > 0 ? this.chosen() : this.found()),
+        },
         {
           keys: ['Enter', 'i'],
           shown: 'I or Enter',
@@ -244,7 +372,11 @@ export class Rack {
           keys: ['Delete', 'Backspace'],
           shown: 'Delete',
           does: 'delete it',
-          run: this.onSelected((piece) => this.remove(piece)),
+          run: () => {
+            if (this.chosen().length > 0) this.removeChosen();
+            else return this.onSelected((piece) => this.remove(piece))();
+            return true;
+          },
         },
         { keys: ['+', '='], shown: '+', does: 'larger scale', run: () => this.zoomBy(1) },
         { keys: ['-'], shown: '−', does: 'smaller scale', run: () => this.zoomBy(-1) },

@@ -9,6 +9,7 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
+import { MatDialog } from '@angular/material/dialog';
 import { fullWidth, printTallyLine, readTallyLine, type Piece, type TallyReading } from '@aldrek/core';
 import { marksOf, readLines, textOf, type ReadLine } from '../../drawing/read-lines';
 import { ReadingLine } from '../../drawing/reading-line';
@@ -36,6 +37,7 @@ export class TallyBar {
 
   protected readonly store = inject(ShopStore);
   private readonly actions = inject(RackActions);
+  private readonly dialog = inject(MatDialog);
   private readonly line = viewChild.required(ReadingLine);
   private readonly history = signal<readonly string[]>([]);
   private back = 0;
@@ -46,7 +48,8 @@ export class TallyBar {
     effect(() => {
       const piece = this.editing();
       if (!piece) return;
-      this.text.set(printTallyLine(piece, this.store.unit()));
+      // Findings have their place in Inspect; on the line they would bury the rest.
+      this.text.set(printTallyLine({ ...piece, findings: [] }, this.store.unit()));
       this.line().focus();
     });
   }
@@ -70,7 +73,13 @@ export class TallyBar {
   protected readonly drawn = computed(() => {
     const piece = this.first()?.piece;
     if (!piece) return null;
-    const whole: Piece = { ...piece, id: '', tag: '', findings: this.editing()?.findings ?? [] };
+    const findings = piece.findings.map((finding, i) => ({ ...finding, id: `new-${i}` }));
+    const whole: Piece = {
+      ...piece,
+      id: '',
+      tag: '',
+      findings: [...(this.editing()?.findings ?? []), ...findings],
+    };
     const pxPerMm = Math.min(STRIP.width / whole.length, STRIP.height / fullWidth(whole));
     return {
       piece: whole,
@@ -101,6 +110,11 @@ export class TallyBar {
     this.back = 0;
     this.text.set(textOf(this.faulty()));
     this.tallied.emit(ids);
+  }
+
+  protected async explain(): Promise<void> {
+    const { TallyHelp } = await import('./tally-help');
+    this.dialog.open(TallyHelp, { maxWidth: '760px' });
   }
 
   protected leave(): void {

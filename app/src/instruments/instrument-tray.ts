@@ -1,0 +1,169 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { speciesName, type SpeciesId } from '@aldrek/core';
+import { LengthFigure } from '../drawing/length-figure';
+import { FigureField } from '../fields/figure-field';
+import { PieceInHand } from '../state/piece-in-hand';
+import { Instruments, type Link } from './instruments';
+
+const LINK_TEXT: Readonly<Record<Link, string>> = {
+  off: 'not connected',
+  connecting: 'connecting…',
+  on: 'connected',
+  lost: 'the line is lost; what you have entered is safe. Trying again…',
+};
+
+/** The simulated instruments, as they would lie beside the work: their buttons, and what they answer. */
+@Component({
+  selector: 'al-instrument-tray',
+  imports: [FigureField, LengthFigure],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <p class="state" [class.lost]="instruments.link() === 'lost'" role="status">
+      <strong>{{ instruments.simulated() ? 'Simulated instruments' : 'Instruments' }}</strong>
+      <span>{{ linkText() }}</span>
+      <span class="last">{{ instruments.last() }}</span>
+    </p>
+    <div class="one">
+      <al-figure-field
+        label="caliper opened to"
+        [value]="openMm()"
+        [most]="300"
+        (changed)="openMm.set($event)"
+      />
+      <button
+        type="button"
+        class="btn"
+        [disabled]="!on()"
+        (pointerdown)="$event.preventDefault()"
+        (click)="instruments.pressCaliper(openMm())"
+      >
+        Press its button
+      </button>
+    </div>
+    <div class="one">
+      <al-figure-field
+        label="wood really holds, %"
+        kind="number"
+        [value]="woodPct()"
+        [most]="100"
+        (changed)="woodPct.set($event)"
+      />
+      <label class="field"
+        ><span>meter set to group</span>
+        <select #group (change)="groupChosen.set(+group.value)">
+          @for (one of instruments.groups(); track one.group) {
+            <option [value]="one.group" [selected]="one.group === meterGroup()">{{ one.group }}</option>
+          }
+        </select></label
+      >
+      <button
+        type="button"
+        class="btn"
+        [disabled]="!on()"
+        (pointerdown)="$event.preventDefault()"
+        (click)="instruments.pressMeter(woodPct(), species(), meterGroup())"
+      >
+        Push the pins in
+      </button>
+      <span class="muted note">{{ groupText() }}</span>
+    </div>
+    <div class="one">
+      <meter
+        min="0"
+        max="1"
+        high="0.6"
+        optimum="0"
+        [value]="instruments.metal()?.signal ?? 0"
+        aria-label="metal detector"
+      ></meter>
+      <span class="note">
+        @if (near(); as at) {
+          <strong class="hazard">metal near <al-length [mm]="at" /></strong>
+        } @else {
+          <span class="muted">{{ detectorText() }}</span>
+        }
+      </span>
+    </div>
+  `,
+  styles: `
+    :host {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: end;
+      gap: 8px 24px;
+      padding: 8px 20px 10px;
+      background: var(--surface);
+      border-bottom: 1px solid var(--line);
+    }
+    .state {
+      flex-basis: 100%;
+      display: flex;
+      flex-wrap: wrap;
+      gap: 4px 14px;
+    }
+    .state.lost {
+      color: var(--hazard);
+    }
+    .last {
+      margin-left: auto;
+      font-weight: 600;
+      font-variant-numeric: tabular-nums;
+    }
+    .one {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: end;
+      gap: 8px;
+      min-height: 44px;
+    }
+    al-figure-field {
+      width: 138px;
+    }
+    .field {
+      width: 126px;
+    }
+    meter {
+      width: 150px;
+      height: 22px;
+      align-self: center;
+    }
+    .note {
+      align-self: center;
+      max-width: 210px;
+      font-size: 13px;
+    }
+  `,
+})
+export class InstrumentTray {
+  protected readonly instruments = inject(Instruments);
+  private readonly hand = inject(PieceInHand);
+  protected readonly openMm = signal(98);
+  protected readonly woodPct = signal(14);
+  protected readonly groupChosen = signal<number | null>(null);
+  protected readonly on = computed(() => this.instruments.link() === 'on');
+  protected readonly linkText = computed(() => LINK_TEXT[this.instruments.link()]);
+  protected readonly species = computed((): SpeciesId => this.hand.piece()?.species ?? 'unknown');
+  /** The group that the meter's leaflet gives for the wood in hand. */
+  private readonly right = computed(
+    () =>
+      this.instruments.groups().find(({ woods }) => woods.some((wood) => this.species().startsWith(wood)))
+        ?.group ?? null,
+  );
+  protected readonly meterGroup = computed(() => this.groupChosen() ?? this.right() ?? 1);
+  protected readonly groupText = computed(() => {
+    if (this.species() === 'unknown') return 'No wood in hand: the meter can’t be set to it.';
+    const right = this.right();
+    const name = speciesName(this.species());
+    if (right === null) return `The leaflet has no group for ${name}; take the reading as rough.`;
+    return right === this.meterGroup()
+      ? `Right for ${name}.`
+      : `${name} is group ${right}: it will read wrong.`;
+  });
+  protected readonly near = computed(() => {
+    const metal = this.instruments.metal();
+    return metal && metal.signal > 0.6 ? metal.atMm : null;
+  });
+  protected readonly detectorText = computed(() =>
+    this.instruments.metal() ? 'no metal here' : 'Detector: move the cursor rule along a piece in Inspect.',
+  );
+}

@@ -1,0 +1,129 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { MatDialogClose, MatDialogContent, MatDialogTitle } from '@angular/material/dialog';
+import {
+  SHELTER_NAMES,
+  SHELTERS,
+  SETTLES_AT_PCT,
+  stockByPlace,
+  type Place,
+  type Shelter,
+} from '@aldrek/core';
+import { ShopStore } from '../../state/shop.store';
+import { Today } from '../../state/today';
+
+/** Where wood lies, how sheltered it is there, and how long it has been drying. */
+@Component({
+  selector: 'al-places-sheet',
+  imports: [MatDialogTitle, MatDialogContent, MatDialogClose],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h2 mat-dialog-title>Places</h2>
+    <mat-dialog-content>
+      <p>A place is known as soon as a piece lies there. How sheltered it is says how dry wood gets.</p>
+      <ul>
+        @for (row of rows(); track row.name) {
+          <li>
+            <div>
+              <strong>{{ row.name }}</strong>
+              <span class="muted">{{ row.about }}</span>
+            </div>
+            <label class="field"
+              ><span class="visually-hidden">{{ row.name }}: shelter</span>
+              <select #shelter (change)="set(row.name, shelter.value)">
+                <option value="" [selected]="row.shelter === null">not said</option>
+                @for (kind of shelters; track kind) {
+                  <option [value]="kind" [selected]="kind === row.shelter">
+                    {{ names[kind] }}, settles near {{ settles[kind] }} %
+                  </option>
+                }
+              </select></label
+            >
+          </li>
+        } @empty {
+          <li>Nothing lies anywhere yet. Say “at bay 2” on the tally line.</li>
+        }
+      </ul>
+      <div class="row">
+        <label class="field"
+          ><span>another place</span
+          ><input #name maxlength="120" placeholder="drying shed" (keydown.enter)="add(name)"
+        /></label>
+        <button type="button" class="btn" (click)="add(name)">Add</button>
+        <button type="button" class="btn strong" mat-dialog-close>Done</button>
+      </div>
+    </mat-dialog-content>
+  `,
+  styles: `
+    p {
+      color: var(--ink);
+    }
+    ul {
+      margin: 12px 0;
+      padding: 0;
+      list-style: none;
+    }
+    li {
+      display: grid;
+      grid-template-columns: minmax(0, 1fr) 260px;
+      gap: 12px;
+      align-items: center;
+      padding: 6px 0;
+      border-top: 1px solid var(--line-soft);
+      color: var(--ink);
+    }
+    li div {
+      display: grid;
+    }
+    .row {
+      display: flex;
+      align-items: end;
+      flex-wrap: wrap;
+      gap: 10px;
+    }
+    @media (max-width: 600px) {
+      li {
+        grid-template-columns: minmax(0, 1fr);
+      }
+    }
+  `,
+})
+export class PlacesSheet {
+  private readonly store = inject(ShopStore);
+  private readonly today = inject(Today).get();
+  protected readonly shelters = SHELTERS;
+  protected readonly names = SHELTER_NAMES;
+  protected readonly settles = SETTLES_AT_PCT;
+  private readonly places = computed(() => this.store.shop().settings.places);
+  protected readonly rows = computed(() =>
+    stockByPlace(this.store.pieces(), this.places(), this.today).map((stock) => ({
+      name: stock.name,
+      shelter: stock.shelter,
+      about: [
+        stock.pieces.length === 1 ? '1 piece' : `${stock.pieces.length} pieces`,
+        ...(stock.days ? [`there for ${daysText(stock.days)}`] : []),
+        ...(stock.moisturePct === null ? [] : [`${stock.moisturePct.toFixed(0)} % on average`]),
+      ].join(' · '),
+    })),
+  );
+
+  protected set(name: string, value: string): void {
+    const shelter = SHELTERS.find((known): known is Shelter => known === value);
+    const others = this.places().filter((place) => place.name !== name);
+    this.keep(`shelter of ${name}`, shelter ? [...others, { name, shelter }] : others);
+  }
+
+  protected add(entry: HTMLInputElement): void {
+    const name = entry.value.trim();
+    if (name === '' || this.rows().some((row) => row.name === name)) return;
+    this.keep(`place ${name}`, [...this.places(), { name, shelter: 'shed' }]);
+    entry.value = '';
+  }
+
+  private keep(label: string, places: readonly Place[]): void {
+    const shop = this.store.shop();
+    this.store.change(label, { ...shop, settings: { ...shop.settings, places } });
+  }
+}
+
+const daysText = ({ least, most }: { readonly least: number; readonly most: number }): string =>
+  least === most ? `${most} days` : `${least} to ${most} days`;
