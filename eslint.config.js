@@ -93,6 +93,18 @@ export default tseslint.config(
     rules: { '@typescript-eslint/no-non-null-assertion': 'off' },
   },
   {
+    // What runs inside the page of a benchmark.
+    files: ['e2e/bench/*.mjs'],
+    languageOptions: {
+      globals: {
+        requestAnimationFrame: 'readonly',
+        Event: 'readonly',
+        KeyboardEvent: 'readonly',
+        MutationObserver: 'readonly',
+      },
+    },
+  },
+  {
     files: ['scripts/**/*.mjs', 'e2e/**/*.mjs', '*.js', '*.cjs'],
     extends: [js.configs.recommended, prettier],
     languageOptions: {

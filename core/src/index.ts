@@ -3,6 +3,7 @@
 // Outcomes
 export { ok, fail, type Result } from './foundation/result.ts';
 export { exhausted } from './foundation/assert.ts';
+export { daysBetween, isDay } from './foundation/calendar-day.ts';
 
 // Units of the trade
 export {
@@ -88,7 +89,6 @@ export {
   type TallyReading,
 } from './stock/tally-line.ts';
 
-export { isDay } from './stock/tally-clauses.ts';
 export { bowOfLength, cupOfStrip, WARP_KINDS, type Warp, type WarpKind } from './stock/warp.ts';
 
 // Stock: hauls, finds and how they come apart
@@ -153,7 +153,6 @@ export {
   type HoleSign,
 } from './stock/construction.ts';
 export {
-  daysBetween,
   SETTLES_AT_PCT,
   SHELTER_NAMES,
   SHELTERS,

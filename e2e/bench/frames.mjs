@@ -1,21 +1,6 @@
 // What the browser's own trace says of two things done by hand with 1,000 pieces on the rack: typing on the
 // tally line, and dragging a finding. `npm run bench -- frames`.
-import { spawn } from 'node:child_process';
-import { fileURLToPath } from 'node:url';
-import { chromium } from '@playwright/test';
-
-const PORT = 4389;
-const root = fileURLToPath(new URL('../..', import.meta.url));
-const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts', '--port', String(PORT)], {
-  cwd: root,
-});
-await new Promise((resolve) => server.stdout.once('data', resolve));
-const browser = await chromium.launch({
-  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-  args: ['--no-sandbox', '--disable-gpu'],
-});
-
-const at = (sorted, share) => sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))] ?? 0;
+import { at, withBrowser } from './started.mjs';
 
 /** Traces `work`; returns the main thread's tasks of over 1 ms and the times from input to next frame, ms. */
 async function traced(page, work) {
@@ -65,9 +50,9 @@ function row(name, { tasks, inputs }) {
   );
 }
 
-try {
+await withBrowser(4389, async (browser, address) => {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' });
-  await page.goto(`http://localhost:${PORT}/rack`);
+  await page.goto(`${address}/rack`);
   const line = page.getByRole('textbox', { name: 'Tally line' });
   console.log(
     'ms                                 task p50      p95      max input p50    p95      max   tasks',
@@ -106,7 +91,4 @@ try {
     });
   await drag();
   row('dragging 1 of 20 findings, 1,000', await drag());
-} finally {
-  await browser.close();
-  server.kill();
-}
+});

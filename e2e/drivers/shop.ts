@@ -38,11 +38,46 @@ export class Shop {
     await this.tallyLine().press('Enter');
   }
 
-  async go(station: 'Rack' | 'Inspect' | 'Projects'): Promise<void> {
+  async go(station: 'Hauls' | 'Rack' | 'Inspect' | 'Projects'): Promise<void> {
     await this.page
       .getByRole('navigation', { name: 'Stations' })
       .getByRole('link', { name: station })
       .click();
+  }
+
+  /** A new haul with one find of a kind, as named on its button. */
+  async startHaul(place: string, kind: string): Promise<void> {
+    await this.go('Hauls');
+    await this.page.getByRole('button', { name: /^(New haul|Start the first haul)/ }).click();
+    await expect(this.page.getByRole('textbox', { name: 'place' })).toBeFocused();
+    await this.page.getByRole('textbox', { name: 'place' }).fill(place);
+    await this.page.getByRole('button', { name: kind, exact: true }).click();
+    await expect(this.page.getByRole('tab')).toBeVisible();
+  }
+
+  /** Writes a figure into a field of the find and leaves it. */
+  async measure(name: string, value: string): Promise<void> {
+    const field = this.page.getByLabel(name, { exact: true });
+    await field.fill(value);
+    await field.blur();
+  }
+
+  /** Gives an answer of the guided look. */
+  async answer(question: RegExp, answer: string): Promise<void> {
+    await this.page
+      .getByRole('group', { name: question })
+      .getByRole('button', { name: answer, exact: true })
+      .click();
+  }
+
+  /** What the dry run says it will add. */
+  async expectPieces(count: number): Promise<void> {
+    await expect(this.page.locator('.foot .figure')).toHaveText(String(count));
+  }
+
+  async breakDown(): Promise<void> {
+    await this.page.getByRole('button', { name: /^Break down/ }).click();
+    await expect(this.page.getByText(/^Broken down on/)).toBeVisible();
   }
 
   async inspect(tag: string): Promise<void> {

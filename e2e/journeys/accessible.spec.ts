@@ -28,12 +28,27 @@ for (const scheme of ['light', 'dark'] as const) {
     await page.keyboard.type('400');
     await page.keyboard.press('n');
     await expectSound(page, 'inspect');
+    await shop.go('Hauls');
+    await page.getByRole('tab', { name: /mooring posts/ }).click();
+    await page.getByRole('button', { name: 'Details' }).click();
+    await expectSound(page, 'hauls');
+    await page.getByRole('button', { name: /^Prices, hours/ }).click();
+    await expect(page.getByRole('dialog')).toBeVisible();
+    await expectSound(page, 'prices');
+    await page.keyboard.press('Escape');
+    await shop.menu(/^Instruments/);
+    await expect(page.getByText('connected', { exact: true })).toBeVisible();
+    await expectSound(page, 'instruments');
+    await shop.menu(/^Put the instruments/);
     await shop.go('Projects');
     await shop.match();
     await page.getByRole('button', { name: /2 × rail, short/ }).click();
     await expectSound(page, 'projects');
     await page.getByRole('link', { name: 'Cut sheet' }).click();
     await expectSound(page, 'cut sheet');
+    await page.goto('/labels');
+    await expect(page.getByRole('heading', { name: /labels/ })).toBeVisible();
+    await expectSound(page, 'labels');
     await page.keyboard.press('?');
     await expect(page.getByRole('dialog')).toBeVisible();
     await expectSound(page, 'key sheet');
@@ -49,7 +64,7 @@ for (const [width, height] of [
     await page.setViewportSize({ width, height });
     const shop = new Shop(page);
     await shop.openDemo();
-    for (const station of ['Rack', 'Inspect', 'Projects'] as const) {
+    for (const station of ['Hauls', 'Rack', 'Inspect', 'Projects'] as const) {
       await shop.go(station);
       await page.waitForTimeout(200);
       const over = await page.evaluate(

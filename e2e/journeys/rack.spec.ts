@@ -35,7 +35,9 @@ test('pieces are searched, edited, duplicated and deleted by keyboard', async ({
   await expect(shop.piece('R-02')).toHaveAttribute('aria-selected', 'true');
   await page.keyboard.press('e');
   const line = page.getByRole('textbox', { name: 'Tally line, editing a piece' });
-  await expect(line).toHaveValue('rail 2400 x 90 x 20 Scots pine, at loft, tag R-02');
+  await expect(line).toHaveValue(
+    /^rail 2400 x 90 x 20 Scots pine, at loft, since \d{4}-\d\d-\d\d, tag R-02$/,
+  );
   await line.fill('rail 2100 x 90 x 20 Scots pine, at loft, tag R-01');
   await expect(page.getByText('R-01 is the tag of another piece')).toBeVisible();
   await line.fill('rail 2100 x 90 x 20 Scots pine, at loft, tag R-07');

@@ -1,4 +1,5 @@
 import {
+  DOCUMENT,
   inject,
   provideAppInitializer,
   provideZonelessChangeDetection,
@@ -8,7 +9,7 @@ import { provideRouter, withComponentInputBinding } from '@angular/router';
 import { provideServiceWorker } from '@angular/service-worker';
 import { LENGTH_UNIT } from '../drawing/length-unit';
 import { ShopStore } from '../state/shop.store';
-import { routes } from './routes';
+import { fetchAhead, routes } from './routes';
 
 export const appConfig: ApplicationConfig = {
   providers: [
@@ -16,6 +17,9 @@ export const appConfig: ApplicationConfig = {
     provideRouter(routes, withComponentInputBinding()),
     provideServiceWorker('ngsw-worker.js', { registrationStrategy: 'registerWhenStable:30000' }),
     { provide: LENGTH_UNIT, useFactory: () => inject(ShopStore).unit },
-    provideAppInitializer(() => inject(ShopStore).load()),
+    provideAppInitializer(() => {
+      fetchAhead(inject(DOCUMENT).location.pathname);
+      return inject(ShopStore).load();
+    }),
   ],
 };

@@ -14,6 +14,8 @@ function withOptionalId(path: string, parameter: string): { matcher: UrlMatcher 
   };
 }
 
+const rack = () => import('../stations/rack/rack').then((m) => m.Rack);
+
 const hauls: Route = {
   ...withOptionalId('hauls', 'haulId'),
   title: 'Hauls · Aldrek',
@@ -38,7 +40,7 @@ export const routes: Routes = [
   {
     path: 'rack',
     title: 'Rack · Aldrek',
-    loadComponent: () => import('../stations/rack/rack').then((m) => m.Rack),
+    loadComponent: rack,
   },
   hauls,
   inspect,
@@ -55,3 +57,11 @@ export const routes: Routes = [
   },
   { path: '**', redirectTo: 'rack' },
 ];
+
+/** Fetches the screen that the address asks for while the shop is still being read. */
+export function fetchAhead(path: string): void {
+  const asked = [hauls, inspect, projects].find((route) =>
+    path.startsWith(`/${String(route.title).split(' ')[0]?.toLowerCase()}`),
+  );
+  void Promise.resolve((asked?.loadComponent ?? rack)()).catch(() => undefined);
+}

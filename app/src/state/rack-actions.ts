@@ -148,7 +148,7 @@ export class RackActions {
    */
   private linked(said: TalliedPiece, before?: Piece): TalliedPiece & Pick<Piece, 'origin'> {
     const find = this.findCalled(said.find);
-    const stays = before !== undefined && before.find === said.find;
+    const stays = before?.find === said.find;
     const origin = stays ? before.origin : find && { findId: find.id, member: said.name };
     const hazards =
       find && !stays ? hazardSet([...(said.hazards ?? []), ...woodHazards(find)]) : said.hazards;

@@ -87,12 +87,20 @@ export const ShopStore = signalStore(
     };
 
     const load = async (): Promise<void> => {
-      const { hauls, pieces, projects, settings, done, undone } = await repository.load();
+      const { hauls, pieces, projects, settings, journalEnd } = await repository.load();
       patchState(store, {
         ready: true,
         shop: { ...emptyShop(), hauls, pieces, projects, settings },
-        done,
-        undone,
+        done: [],
+        undone: [],
+      });
+      void repository.loadJournal(journalEnd).then((journal) => {
+        // What was done while it was being read comes after it, and leaves nothing to be redone.
+        const since = store.done();
+        patchState(store, {
+          done: [...journal.done, ...since],
+          undone: since.length > 0 ? [] : journal.undone,
+        });
       });
     };
     if (otherTabs) otherTabs.onmessage = () => void load();

@@ -17,6 +17,21 @@ export interface JournalEntry {
   readonly undone: 0 | 1;
 }
 
+/**
+ * All pieces as one text, to open large racks quickly: a browser reads one long text many times faster than
+ * thousands of records. It counts only while its revision is that of the shop; the table is the truth.
+ */
+export interface Snapshot {
+  readonly key: 'pieces';
+  readonly revision: number;
+  readonly json: string;
+}
+
+interface RevisionRow {
+  readonly key: 'revision';
+  readonly value: number;
+}
+
 interface SettingsRow {
   readonly key: 'settings';
   readonly value: ShopSettings;
@@ -36,7 +51,8 @@ export class ShopDb extends Dexie {
   pieces!: EntityTable<Piece, 'id'>;
   projects!: EntityTable<Project, 'id'>;
   journal!: EntityTable<JournalEntry, 'seq'>;
-  settings!: EntityTable<SettingsRow, 'key'>;
+  settings!: EntityTable<SettingsRow | RevisionRow, 'key'>;
+  snapshots!: EntityTable<Snapshot, 'key'>;
   photos!: EntityTable<StoredPhoto, 'id'>;
 
   constructor(name = 'aldrek') {
@@ -48,7 +64,7 @@ export class ShopDb extends Dexie {
       settings: 'key',
     });
     this.version(2)
-      .stores({ pieces: 'id, tag, place, species', hauls: 'id', photos: 'id' })
+      .stores({ pieces: 'id, tag, place, species', hauls: 'id', photos: 'id', snapshots: 'key' })
       .upgrade((transaction) =>
         transaction
           .table<JournalEntry>('journal')
@@ -61,6 +77,13 @@ export class ShopDb extends Dexie {
 
   async loadSettings(): Promise<ShopSettings> {
     // What an earlier version did not know yet is as it comes.
-    return { ...DEFAULT_SETTINGS, ...(await this.settings.get('settings'))?.value };
+    const row = (await this.settings.get('settings')) as SettingsRow | undefined;
+    return { ...DEFAULT_SETTINGS, ...row?.value };
+  }
+
+  /** Counts the changes of the shop. */
+  async revision(): Promise<number> {
+    const row = (await this.settings.get('revision')) as RevisionRow | undefined;
+    return row?.value ?? 0;
   }
 }

@@ -1,8 +1,9 @@
 import 'fake-indexeddb/auto';
+import Dexie from 'dexie';
 import { beforeEach, expect, it } from 'vitest';
-import { changeBetween, emptyShop, type Piece, type ShopDocument } from '@aldrek/core';
+import { changeBetween, DEFAULT_SETTINGS, emptyShop, type Piece, type ShopDocument } from '@aldrek/core';
 import { aBoard } from '../../test-support/made-up-piece';
-import { ShopDb } from './shop-db';
+import { ShopDb, type Snapshot } from './shop-db';
 import { ShopRepository } from './shop-repository';
 
 const piece = (id: string, length = 1000): Piece => aBoard({ id, tag: id, length });
@@ -16,6 +17,12 @@ beforeEach(() => {
   repository = reopened();
 });
 
+/** The shop and its journal, as they are read. */
+async function all(from: ShopRepository) {
+  const shop = await from.load();
+  return { ...shop, ...(await from.loadJournal(shop.journalEnd)) };
+}
+
 function shopOf(...pieces: Piece[]): ShopDocument {
   return { ...emptyShop(), pieces };
 }
@@ -24,12 +31,12 @@ it('keeps changes, and undo and redo, over a reload', async () => {
   await repository.record(changeBetween('one', shopOf(), shopOf(piece('a'))));
   await repository.record(changeBetween('two', shopOf(piece('a')), shopOf(piece('a', 900), piece('b'))));
   await repository.undo();
-  let shop = await reopened().load();
+  let shop = await all(reopened());
   expect(shop.pieces).toEqual([piece('a')]);
   expect(shop.done.map((change) => change.label)).toEqual(['one']);
   expect(shop.undone.map((change) => change.label)).toEqual(['two']);
   await repository.redo();
-  shop = await reopened().load();
+  shop = await all(reopened());
   expect(shop.pieces).toEqual([piece('a', 900), piece('b')]);
   expect(shop.undone).toEqual([]);
 });
@@ -39,7 +46,7 @@ it('forgets what was undone once something new is done', async () => {
   await repository.undo();
   await repository.record(changeBetween('other', shopOf(), shopOf(piece('c'))));
   await repository.redo();
-  const shop = await repository.load();
+  const shop = await all(repository);
   expect(shop.pieces.map((found) => found.id)).toEqual(['c']);
   expect(shop.done.map((change) => change.label)).toEqual(['other']);
 });
@@ -59,4 +66,35 @@ it('stores changes in the order they were made, however fast they come', async (
       .map((after, i) => repository.record(changeBetween(`${i}`, shops[i] as ShopDocument, after))),
   );
   expect((await repository.load()).pieces[0]?.length).toBe(111);
+});
+
+it('opens a large rack from its snapshot, and from the table when that is out of date', async () => {
+  const many = Array.from({ length: 450 }, (_, i) => piece(`p-${String(i).padStart(4, '0')}`));
+  await repository.record(changeBetween('many', shopOf(), shopOf(...many)));
+  await repository.takeSnapshot();
+  const db = new ShopDb(`test-${name}`);
+  const kept = await db.snapshots.get('pieces');
+  expect(JSON.parse(kept?.json ?? '[]')).toHaveLength(450);
+  // What is read is the snapshot: a mark in it shows.
+  await db.snapshots.put({ ...(kept as Snapshot), json: JSON.stringify(many.slice(0, 7)) });
+  expect((await reopened().load()).pieces).toHaveLength(7);
+  const more = [...many, piece('q')];
+  await repository.record(changeBetween('one more', shopOf(...many), shopOf(...more)));
+  expect((await reopened().load()).pieces).toHaveLength(451);
+});
+
+it('opens what an earlier version stored', async () => {
+  const old = new Dexie(`test-${name}-old`);
+  old.version(1).stores({ pieces: 'id, tag', projects: 'id', journal: '++seq, undone', settings: 'key' });
+  await old.table('pieces').add(piece('a'));
+  const { hauls: _none, ...change } = changeBetween('one', shopOf(), shopOf(piece('a')));
+  await old.table('journal').add({ change, undone: 0 });
+  await old
+    .table('settings')
+    .add({ key: 'settings', value: { unit: 'inch', habits: DEFAULT_SETTINGS.habits } });
+  old.close();
+  const shop = await all(new ShopRepository(new ShopDb(`test-${name}-old`)));
+  expect(shop.pieces).toEqual([piece('a')]);
+  expect(shop.settings).toEqual({ ...DEFAULT_SETTINGS, unit: 'inch' });
+  expect(shop.done[0]?.hauls).toEqual({ added: [], updated: [], removed: [] });
 });

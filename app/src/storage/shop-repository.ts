@@ -1,15 +1,25 @@
-import { inverse, type Delta, type ShopChange, type ShopDocument } from '@aldrek/core';
+import { inverse, isEmptyDelta, type Delta, type ShopChange, type ShopDocument } from '@aldrek/core';
 import type { EntityTable } from 'dexie';
 import { ShopDb } from './shop-db';
 
 /** Older changes than this many are forgotten by undo; the shop itself keeps everything. */
 const JOURNAL_LENGTH = 300;
 
+/** From so many pieces on, a snapshot of them is kept. */
+const SNAPSHOT_FROM = 400;
+/** A snapshot is made when nothing has been changed for so long, ms. */
+const CALM_MS = 2500;
+
 export interface StoredShop {
   readonly hauls: ShopDocument['hauls'];
   readonly pieces: ShopDocument['pieces'];
   readonly projects: ShopDocument['projects'];
   readonly settings: ShopDocument['settings'];
+  /** Where the journal ended when the shop was read; it is read apart, since nobody waits for it. */
+  readonly journalEnd: number;
+}
+
+export interface StoredJournal {
   /** Changes that undo can take back, oldest first. */
   readonly done: readonly ShopChange[];
   /** Changes that redo can do again, the next one last. */
@@ -19,29 +29,64 @@ export interface StoredShop {
 /** Reads and writes the shop and its journal; each change in one transaction, in the order given. */
 export class ShopRepository {
   private queue: Promise<void> = Promise.resolve();
+  private calm: ReturnType<typeof setTimeout> | undefined;
 
   constructor(private readonly db = new ShopDb()) {}
 
   async load(): Promise<StoredShop> {
     await this.queue;
-    const [hauls, pieces, projects, settings, journal] = await Promise.all([
-      this.db.hauls.toArray(),
-      this.db.pieces.toArray(),
-      this.db.projects.toArray(),
-      this.db.loadSettings(),
-      this.db.journal.orderBy('seq').toArray(),
-    ]);
+    const { db } = this;
+    return db.transaction(
+      'r',
+      [db.hauls, db.pieces, db.projects, db.journal, db.settings, db.snapshots],
+      async () => {
+        const [hauls, pieces, projects, settings, ends] = await Promise.all([
+          db.hauls.toArray(),
+          this.pieces(),
+          db.projects.toArray(),
+          db.loadSettings(),
+          db.journal.orderBy('seq').reverse().limit(1).primaryKeys(),
+        ]);
+        return { hauls, pieces, projects, settings, journalEnd: ends[0] ?? 0 };
+      },
+    );
+  }
+
+  /** The journal up to where it ended when the shop was read. */
+  async loadJournal(journalEnd: number): Promise<StoredJournal> {
+    const journal = await this.db.journal.where('seq').belowOrEqual(journalEnd).sortBy('seq');
     return {
-      hauls,
-      pieces,
-      projects,
-      settings,
       done: journal.filter((entry) => entry.undone === 0).map((entry) => entry.change),
       undone: journal
         .filter((entry) => entry.undone === 1)
         .map((entry) => entry.change)
         .reverse(),
     };
+  }
+
+  /** Pieces from the snapshot where it is of the present revision, else from their table. */
+  private async pieces(): Promise<ShopDocument['pieces']> {
+    const [revision, snapshot] = await Promise.all([this.db.revision(), this.db.snapshots.get('pieces')]);
+    if (snapshot?.revision === revision) return JSON.parse(snapshot.json) as ShopDocument['pieces'];
+    const pieces = await this.db.pieces.toArray();
+    if (pieces.length >= SNAPSHOT_FROM) this.whenCalm();
+    return pieces;
+  }
+
+  private whenCalm(): void {
+    clearTimeout(this.calm);
+    this.calm = setTimeout(() => void this.takeSnapshot().catch(() => undefined), CALM_MS);
+  }
+
+  /** Keeps all pieces as one text. Failing to is no loss: the table is the truth. */
+  async takeSnapshot(): Promise<void> {
+    const { db } = this;
+    await this.queue;
+    await db.transaction('rw', [db.pieces, db.settings, db.snapshots], async () => {
+      const [revision, pieces] = await Promise.all([db.revision(), db.pieces.toArray()]);
+      if (pieces.length < SNAPSHOT_FROM) await db.snapshots.clear();
+      else await db.snapshots.put({ key: 'pieces', revision, json: JSON.stringify(pieces) });
+    });
   }
 
   /** Stores a new change; what had been undone can't be done again after it. */
@@ -93,6 +138,10 @@ export class ShopRepository {
     await writeDelta(this.db.hauls, change.hauls);
     await writeDelta(this.db.pieces, change.pieces);
     await writeDelta(this.db.projects, change.projects);
+    if (!isEmptyDelta(change.pieces)) {
+      await this.db.settings.put({ key: 'revision', value: (await this.db.revision()) + 1 });
+      this.whenCalm();
+    }
     if (change.settings) await this.db.settings.put({ key: 'settings', value: change.settings[1] });
   }
 }

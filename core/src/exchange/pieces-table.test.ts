@@ -114,7 +114,7 @@ it.each(['mm', 'inch'] as const)('a table of pieces in %s reads back the same', 
   const { rows: read, faults } = readPieceRows(rows, matchColumns(headings), 'mm', none);
   expect(faults).toEqual([]);
   read.forEach(({ piece, tag }, i) => {
-    const { id: _id, findings = [], ...rest } = pieces[i] ?? aPiece();
+    const { id: _id, findings, ...rest } = pieces[i] ?? aPiece();
     const bare = findings.map(({ id: _finding, ...finding }) => finding);
     expect({ ...piece, tag }).toEqual({ ...rest, findings: bare });
   });

@@ -6,10 +6,11 @@ import { exhausted } from '../foundation/assert.ts';
 import { fail, ok, type Result } from '../foundation/result.ts';
 import { HAZARD_KINDS, type HazardKind } from '../stock/hazard-kind.ts';
 import type { Piece } from '../stock/piece.ts';
-import { isDay, MAX_MOISTURE_PCT } from '../stock/tally-clauses.ts';
+import { isDay } from '../foundation/calendar-day.ts';
+import { MAX_MOISTURE_PCT } from '../stock/tally-clauses.ts';
 import { MAX_COUNT, MAX_SIZE_MM } from '../stock/tally-head.ts';
 import { printTallyLine, readTallyLine, type TalliedPiece } from '../stock/tally-line.ts';
-import { MAX_WARP_MM, type Warp } from '../stock/warp.ts';
+import { MAX_WARP_MM, type Warp, type WarpKind } from '../stock/warp.ts';
 import { findSpecies, nearestSpeciesName, speciesName, UNKNOWN_SPECIES } from '../timber/species.ts';
 import { parseLength, type LengthUnit } from '../units/length.ts';
 
@@ -257,7 +258,7 @@ function readSpeciesCell(text: string, say: Say): string | null {
 }
 
 function readWarpCells(cells: Cells, unit: LengthUnit, say: Say): Warp | null {
-  const warp: Record<string, number> = {};
+  const warp: Partial<Record<WarpKind, number>> = {};
   for (const field of ['cup', 'bow', 'crook', 'twist'] as const) {
     const cell = cells.get(field);
     if (!cell || /^0+([.,]0+)?$/.test(cell.text)) continue;
@@ -268,7 +269,7 @@ function readWarpCells(cells: Cells, unit: LengthUnit, say: Say): Warp | null {
     else if (negative && (field === 'crook' || field === 'twist')) say(field, `${field} has no sign`);
     else warp[field] = negative ? -mm.value : mm.value;
   }
-  return Object.keys(warp).length > 0 ? (warp as Warp) : null;
+  return Object.keys(warp).length > 0 ? warp : null;
 }
 
 function readHazardsCell(text: string, say: Say): HazardKind[] | null {

@@ -4,7 +4,7 @@ import { overlaps } from '../geometry/rectangle.ts';
 import { breakdownOf } from '../stock/breakdown/take-apart.ts';
 import type { Find } from '../stock/haul.ts';
 import { fullWidth, type Piece } from '../stock/piece.ts';
-import { isDay } from '../stock/tally-clauses.ts';
+import { isDay } from '../foundation/calendar-day.ts';
 import { speciesById, UNKNOWN_SPECIES } from '../timber/species.ts';
 import { migrated } from './migrations.ts';
 import type { ShopDocument } from './shop-document.ts';

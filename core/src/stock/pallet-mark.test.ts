@@ -12,10 +12,8 @@ it.each([
 });
 
 it('refuses two treatments and nothing at all', () => {
-  expect(readPalletMark('NL 1 HT MB')).toMatchObject({
-    ok: false,
-    fault: expect.stringContaining('HT and MB'),
-  });
+  const both = readPalletMark('NL 1 HT MB');
+  expect(both.ok ? '' : both.fault).toContain('HT and MB');
   expect(readPalletMark(' - ')).toMatchObject({ ok: false });
   expect(palletMarkText({ country: 'NL', number: '123', treatment: 'HT' })).toBe('NL-123 HT');
 });

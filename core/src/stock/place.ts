@@ -1,3 +1,4 @@
+import { daysBetween } from '../foundation/calendar-day.ts';
 import type { Piece } from './piece.ts';
 
 /** How a place keeps the weather off, which decides how fast wood dries there. */
@@ -29,10 +30,6 @@ export const SETTLES_AT_PCT: Readonly<Record<Shelter, number>> = {
   'under-cover': 17,
   open: 22,
 };
-
-/** Whole days from one ISO day to another. */
-export const daysBetween = (from: string, to: string): number =>
-  Math.round((Date.parse(`${to}T00:00:00Z`) - Date.parse(`${from}T00:00:00Z`)) / 86_400_000);
 
 export interface PlaceStock {
   readonly name: string;

@@ -2,6 +2,8 @@
  * What may stand after the commas of a tally line, in any order: place, find, tag, since, moisture, warp,
  * hazards, findings. `docs/tally-line.md` shows every form.
  */
+import { exhausted } from '../foundation/assert.ts';
+import { isDay } from '../foundation/calendar-day.ts';
 import { fail, ok, type Result } from '../foundation/result.ts';
 import { parseLength, type LengthUnit } from '../units/length.ts';
 import { FINDING_KINDS, findingKindFacts, keepOnPiece, type Finding, type FindingKind } from './finding.ts';
@@ -100,17 +102,11 @@ export function readClause(
     case 'crook':
     case 'twist':
       return readWarp(key, rest, unit);
+    case undefined:
     default:
       if (/^[\d.,]+\s*%/.test(text)) return readMoisture(text);
       return PLACE_WORDS.test(text) ? ok({ kind: 'place', value: said(text, 0) }) : null;
   }
-}
-
-/** Whether `text` is a day of the calendar, written as `2026-03-01`. */
-export function isDay(text: string): boolean {
-  const time = /^\d{4}-\d{2}-\d{2}$/.test(text) ? Date.parse(`${text}T00:00:00Z`) : Number.NaN;
-  // Days past a month's end roll over in some readers and fail in others; neither is a day.
-  return Number.isFinite(time) && new Date(time).toISOString().startsWith(text);
 }
 
 function readDay(text: string): Result<Clause, string> {
@@ -238,8 +234,13 @@ export const clauseChip = (clause: Clause): { readonly kind: ChipKind; readonly 
     }
     case 'since':
       return { kind: 'since', text: `since ${clause.value}` };
-    default:
+    case 'place':
+    case 'find':
+    case 'tag':
+    case 'hazard':
       return { kind: clause.kind, text: clause.value };
+    default:
+      return exhausted(clause, 'clause');
   }
 };
 

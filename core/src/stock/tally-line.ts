@@ -116,11 +116,12 @@ const unknownClause = ({ text, start, end }: Span): TallyFault => ({
   end,
 });
 
-function lastOf<K extends 'place' | 'find' | 'tag' | 'since'>(
-  clauses: readonly Clause[],
-  kind: K,
-): string | undefined {
-  return clauses.flatMap((clause) => (clause.kind === kind ? [clause.value as string] : [])).at(-1);
+/** What was said last of a kind: a slip is put right by saying it again. */
+function lastOf(clauses: readonly Clause[], kind: 'place' | 'find' | 'tag' | 'since'): string | undefined {
+  let last: string | undefined;
+  for (const clause of clauses)
+    if (clause.kind === kind && typeof clause.value === 'string') last = clause.value;
+  return last;
 }
 
 type FromClauses = Pick<

@@ -56,8 +56,8 @@ export function instruments(chance: Chance = Math.random): Router {
 
   const send = (to: Response, data: object): void => {
     to.write(`data: ${JSON.stringify(data)}\n\n`);
-    // The compression before it keeps small writes back.
-    (to as Response & { flush?: () => void }).flush?.();
+    // The compression before it keeps small writes back; its types add a flush that is missing without it.
+    if ('flush' in to) to.flush();
   };
 
   router.get('/stream/:bench', (request: Request<{ bench: string }>, response) => {
@@ -80,26 +80,30 @@ export function instruments(chance: Chance = Math.random): Router {
     });
   });
 
-  router.post('/:instrument/:bench', json({ limit: '16kb' }), (request, response) => {
-    const { instrument, bench } = request.params as { instrument: string; bench: string };
-    const stream = benches.get(bench);
-    const answer = Object.hasOwn(ANSWERS, instrument) ? ANSWERS[instrument] : undefined;
-    if (!answer || !stream) {
-      response
-        .status(404)
-        .type('text')
-        .send(answer ? 'That bench is not connected.' : `There is no ${instrument}.`);
-      return;
-    }
-    try {
-      const held = (typeof request.body === 'object' && request.body !== null ? request.body : {}) as Held;
-      send(stream, { kind: 'reading', instrument, ...answer(held, chance) });
-      response.status(204).end();
-    } catch (error) {
-      if (!(error instanceof TypeError)) throw error;
-      response.status(400).type('text').send(error.message);
-    }
-  });
+  router.post(
+    '/:instrument/:bench',
+    json({ limit: '16kb' }),
+    (request: Request<{ instrument: string; bench: string }>, response) => {
+      const { instrument, bench } = request.params;
+      const stream = benches.get(bench);
+      const answer = Object.hasOwn(ANSWERS, instrument) ? ANSWERS[instrument] : undefined;
+      if (!answer || !stream) {
+        response
+          .status(404)
+          .type('text')
+          .send(answer ? 'That bench is not connected.' : `There is no ${instrument}.`);
+        return;
+      }
+      try {
+        const held = (typeof request.body === 'object' && request.body !== null ? request.body : {}) as Held;
+        send(stream, { kind: 'reading', instrument, ...answer(held, chance) });
+        response.status(204).end();
+      } catch (error) {
+        if (!(error instanceof TypeError)) throw error;
+        response.status(400).type('text').send(error.message);
+      }
+    },
+  );
 
   return router;
 }

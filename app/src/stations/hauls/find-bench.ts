@@ -94,6 +94,8 @@ export class FindBench {
     return `${this.model().name}, ${this.model().view}: ${members.join(', ')}`;
   });
 
+  /** What a kind of the maker's own is to be called. */
+  protected readonly ownName = signal('');
   protected readonly lit = signal<string | null>(null);
   protected readonly apart = signal(false);
   protected readonly share = signal(0);
@@ -136,6 +138,11 @@ export class FindBench {
     }
     this.nameFault.set(null);
     this.set('name', { name });
+  }
+
+  protected keepAsKind(): void {
+    this.keepKind.emit(this.ownName());
+    this.ownName.set('');
   }
 
   protected setCondition(value: string): void {

@@ -126,7 +126,9 @@ export class BatchEditSheet {
         return String(piece.thickness);
       case 'moisture':
         return piece.moisturePct === undefined ? '' : String(piece.moisturePct);
-      default:
+      case 'place':
+      case 'find':
+      case 'name':
         return piece[key];
     }
   }
@@ -149,7 +151,9 @@ export class BatchEditSheet {
           ? { edit: { moisturePct } }
           : { fault: 'a figure from 0 to 250' };
       }
-      default:
+      case 'place':
+      case 'find':
+      case 'name':
         return { edit: { [key]: text } };
     }
   }

@@ -3,64 +3,86 @@ import MiniSearch from 'minisearch';
 import { hazardRule, speciesLabel, type Piece } from '@aldrek/core';
 import { findingsInWords } from '../../drawing/spoken';
 
-const FIELDS = ['tag', 'name', 'species', 'place', 'find', 'findings'];
+/** The words of each piece; a piece that changes is another object, so nothing here grows stale. */
+const words = new WeakMap<Piece, string>();
 
-/** The words of the rack, kept up piece by piece: only what has changed is read anew. */
-export class RackIndex {
-  private readonly known = new Map<string, Piece>();
-  private readonly search = new MiniSearch<{ id: string }>({
-    fields: FIELDS,
-    searchOptions: { prefix: true, combineWith: 'AND', fuzzy: 0.15 },
-  });
-
-  /** Brings the index up to these pieces. */
-  follow(pieces: readonly Piece[]): void {
-    const gone = new Set(this.known.keys());
-    for (const piece of pieces) {
-      gone.delete(piece.id);
-      const before = this.known.get(piece.id);
-      if (before === piece) continue;
-      if (before) this.search.discard(piece.id);
-      this.search.add(wordsOf(piece));
-      this.known.set(piece.id, piece);
-    }
-    for (const id of gone) {
-      this.search.discard(id);
-      this.known.delete(id);
-    }
-  }
-
-  /** Ids of the pieces that hold every word. */
-  find(words: string): Set<string> {
-    return new Set(this.search.search(words).map((hit) => hit.id as string));
-  }
-}
-
-const wordsOf = (piece: Piece) => ({
-  id: piece.id,
-  tag: piece.tag,
-  name: piece.name,
-  species: speciesLabel(piece),
-  place: piece.place,
-  find: piece.find,
-  findings: [
+/** What can be searched in a piece, in lower case, a space before every word. */
+function wordsOf(piece: Piece): string {
+  const known = words.get(piece);
+  if (known !== undefined) return known;
+  const parts = [
+    piece.tag,
+    piece.name,
+    speciesLabel(piece),
+    piece.place,
+    piece.find,
     findingsInWords(piece.findings),
     piece.reservedFor === undefined ? 'free' : 'reserved',
     ...(piece.hazards ?? []).map((kind) => hazardRule(kind).name),
-  ].join(' '),
-});
+  ];
+  const text = ` ${parts
+    .join(' ')
+    .toLowerCase()
+    .replace(/[\s,;]+/g, ' ')}`;
+  words.set(piece, text);
+  return text;
+}
 
-/** The pieces that hold every word of the query, in any of their words; all of them without a query. */
+/** Reads the words of many pieces beforehand, so that the first search need not; at the end the vocabulary. */
+export function warmUp(pieces: readonly Piece[], from: number, count: number): void {
+  for (const piece of pieces.slice(from, from + count)) wordsOf(piece);
+  if (from + count >= pieces.length) vocabularyOf(pieces);
+}
+
+const holding = (pieces: readonly Piece[], wanted: readonly string[]): Piece[] =>
+  pieces.filter((piece) => {
+    const text = wordsOf(piece);
+    return wanted.every((word) => text.includes(` ${word}`));
+  });
+
+/** Where slips of the finger are looked up: the words of a rack, made once for each state of it. */
+const vocabularies = new WeakMap<readonly Piece[], MiniSearch<{ id: string }>>();
+
+function vocabularyOf(pieces: readonly Piece[]): MiniSearch<{ id: string }> {
+  const made = vocabularies.get(pieces);
+  if (made) return made;
+  const known = new Set<string>();
+  for (const piece of pieces) {
+    // Words with figures are tags and numbered places: one that is near is another one, not a slip.
+    for (const word of wordsOf(piece).split(' ')) if (word.length > 2 && !/\d/.test(word)) known.add(word);
+  }
+  const search = new MiniSearch<{ id: string }>({
+    fields: ['id'],
+    searchOptions: { fuzzy: 0.25, prefix: true },
+  });
+  search.addAll([...known].map((id) => ({ id })));
+  vocabularies.set(pieces, search);
+  return search;
+}
+
+/** The word on the rack nearest to one that nothing holds. */
+const nearestWord = (word: string, pieces: readonly Piece[]): string =>
+  word.length < 3 ? word : ((vocabularyOf(pieces).search(word)[0]?.id as string | undefined) ?? word);
+
+/**
+ * The pieces that hold every word of the query, each as the beginning of one of their words; all of them
+ * without a query. Where nothing does, words nearest to those asked for are tried.
+ */
 export function searchPieces(
   pieces: Signal<readonly Piece[]>,
   query: Signal<string>,
-  index: RackIndex,
 ): Signal<readonly Piece[]> {
   return computed(() => {
-    const words = query().trim();
-    if (words === '') return pieces();
-    index.follow(pieces());
-    const hits = index.find(words);
-    return pieces().filter((piece) => hits.has(piece.id));
+    const wanted = query()
+      .toLowerCase()
+      .split(/[\s,;]+/)
+      .filter((word) => word !== '');
+    if (wanted.length === 0) return pieces();
+    const found = holding(pieces(), wanted);
+    if (found.length > 0) return found;
+    return holding(
+      pieces(),
+      wanted.map((word) => nearestWord(word, pieces())),
+    );
   });
 }

@@ -4,6 +4,7 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
+  DestroyRef,
   effect,
   type ElementRef,
   inject,
@@ -11,15 +12,7 @@ import {
 } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import { Router } from '@angular/router';
-import {
-  boardFeet,
-  fullWidth,
-  M3_PER_BOARD_FOOT,
-  pieceVolumeM3,
-  SETTLES_AT_PCT,
-  stockByPlace,
-  type Piece,
-} from '@aldrek/core';
+import { boardFeet, M3_PER_BOARD_FOOT, SETTLES_AT_PCT, stockByPlace, type Piece } from '@aldrek/core';
 import { areaText, volumeText } from '../../drawing/measures';
 import { Ruler } from '../../drawing/ruler';
 import { fitScale, scaleNote } from '../../drawing/scale';
@@ -34,14 +27,16 @@ import { ShopStore } from '../../state/shop.store';
 import { Today } from '../../state/today';
 import { KnownHeightsScroll } from './known-heights-scroll';
 import { PieceRow } from './piece-row';
-import { RackIndex, searchPieces } from './rack-search';
+import { searchPieces, warmUp } from './rack-search';
 import { RackView, STACK_BY, type StackBy } from '../../state/rack-view';
-import { rackRows, STACK_NAMES, stacksOf, type RackRow, type Stack } from './stacks';
+import { longestFirst, rackRows, STACK_NAMES, stacksOf, type RackRow, type Stack } from './stacks';
 import { TallyBar } from './tally-bar';
 
 /** Room for tag and size beside the longest strip, px. */
 const LABEL_ROOM = 250;
 const ZOOM_STEP = 1.25;
+/** Pieces whose words are read at one go. */
+const WARM_UP_STEP = 100;
 /** More ids than this make an address too long for some browsers. */
 const MOST_IN_ADDRESS = 300;
 
@@ -72,7 +67,9 @@ export class Rack {
   protected readonly stackNames = STACK_NAMES;
   private readonly benchPx = widthOf(this.bench, 900);
 
-  protected readonly found = searchPieces(this.store.pieces, this.view.query, new RackIndex());
+  /** Sorted once, so that every search and every stack finds its pieces in order already. */
+  private readonly ordered = computed(() => [...this.store.pieces()].sort(longestFirst));
+  protected readonly found = searchPieces(this.ordered, this.view.query);
   private readonly stacks = computed(() => stacksOf(this.found(), this.view.by(), this.store.unit()));
   private readonly longest = computed(() =>
     this.store.pieces().reduce((most, piece) => Math.max(most, piece.length), 600),
@@ -113,14 +110,14 @@ export class Rack {
     () => this.found().length - countBelow(this.lengths(), this.view.cursor()),
   );
   protected readonly totals = computed(() => {
-    const pieces = this.found();
-    const volume = pieces.reduce((sum, piece) => sum + pieceVolumeM3(piece), 0);
-    const area = pieces.reduce((sum, piece) => sum + (piece.length * fullWidth(piece)) / 1e6, 0);
+    const stacks = this.stacks();
+    const volume = stacks.reduce((sum, stack) => sum + stack.volumeM3, 0);
+    const area = stacks.reduce((sum, stack) => sum + stack.areaM2, 0);
     const inches = this.store.unit() === 'inch';
     const cubic = { figure: volume.toFixed(2), unit: 'm³' };
     const boards = { figure: (volume / M3_PER_BOARD_FOOT).toFixed(0), unit: 'bf' };
     const [main, other] = inches ? [boards, cubic] : [cubic, boards];
-    return { count: pieces.length, main, other, area: areaText(area, this.store.unit()) };
+    return { count: this.found().length, main, other, area: areaText(area, this.store.unit()) };
   });
   protected readonly totalsSource = computed(
     () =>
@@ -134,6 +131,7 @@ export class Rack {
       const id = this.view.selectedId();
       if (id !== null) this.reveal(id);
     });
+    this.warmUpWhenIdle();
     this.useKeys();
   }
 
@@ -317,6 +315,23 @@ export class Rack {
       work(piece);
       return true;
     };
+  }
+
+  /** Reads the words of the rack a little at a time, while nobody waits. */
+  private warmUpWhenIdle(): void {
+    if (typeof requestIdleCallback === 'undefined') return;
+    let from = 0;
+    let handle = 0;
+    const step = (deadline: IdleDeadline): void => {
+      const pieces = this.ordered();
+      while (deadline.timeRemaining() > 4 && from < pieces.length) {
+        warmUp(pieces, from, WARM_UP_STEP);
+        from += WARM_UP_STEP;
+      }
+      if (from < pieces.length) handle = requestIdleCallback(step);
+    };
+    handle = requestIdleCallback(step);
+    inject(DestroyRef).onDestroy(() => cancelIdleCallback(handle));
   }
 
   private useKeys(): void {

@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import type { Piece } from '@aldrek/core';
 import { aBoard } from '../../../test-support/made-up-piece';
 import { KnownHeightsScroll } from './known-heights-scroll';
-import { RackIndex, searchPieces } from './rack-search';
+import { searchPieces } from './rack-search';
 import { rackRows, stacksOf } from './stacks';
 
 let made = 0;
@@ -54,7 +54,7 @@ describe('search', () => {
     }),
   ]);
   const query = signal('');
-  const found = searchPieces(pieces, query, new RackIndex());
+  const found = searchPieces(pieces, query);
 
   it.each([
     ['', ['S-01', 'S-02', 'P-09']],

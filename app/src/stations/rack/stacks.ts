@@ -49,17 +49,40 @@ export function stacksOf(pieces: readonly Piece[], by: StackBy, unit: LengthUnit
       key: key.title,
       title: titleOf(own, by, key.title, unit),
       pieces: own.sort(longestFirst),
-      areaM2: own.reduce((sum, piece) => sum + (piece.length * fullWidth(piece)) / 1e6, 0),
-      volumeM3: own.reduce((sum, piece) => sum + pieceVolumeM3(piece), 0),
+      ...sizesOf(own),
     }));
+}
+
+/** Volumes of pieces, reckoned once: a piece that changes is another object. */
+const volumes = new WeakMap<Piece, number>();
+
+function volumeOf(piece: Piece): number {
+  const known = volumes.get(piece);
+  if (known !== undefined) return known;
+  const volume = pieceVolumeM3(piece);
+  volumes.set(piece, volume);
+  return volume;
+}
+
+function sizesOf(pieces: readonly Piece[]): { areaM2: number; volumeM3: number } {
+  let [areaM2, volumeM3] = [0, 0];
+  for (const piece of pieces) {
+    areaM2 += (piece.length * fullWidth(piece)) / 1e6;
+    volumeM3 += volumeOf(piece);
+  }
+  return { areaM2, volumeM3 };
 }
 
 function compareKeys(a: number | string, b: number | string): number {
   return typeof a === 'number' && typeof b === 'number' ? a - b : String(a).localeCompare(String(b));
 }
 
-const longestFirst = (a: Piece, b: Piece): number =>
-  b.length - a.length || fullWidth(b) - fullWidth(a) || a.tag.localeCompare(b.tag, 'en', { numeric: true });
+/** A collator made once: `localeCompare` would make one for every pair of tags. */
+const TAGS = new Intl.Collator('en', { numeric: true });
+
+/** How pieces lie in a stack: the longest on top. */
+export const longestFirst = (a: Piece, b: Piece): number =>
+  b.length - a.length || fullWidth(b) - fullWidth(a) || TAGS.compare(a.tag, b.tag);
 
 function keyOf(piece: Piece, by: StackBy): Key {
   switch (by) {

@@ -123,8 +123,9 @@ export function takeApart(find: Standing): Breakdown {
   const measures = measuresOf(find);
   const way = wayOf(find);
   const losses = new Map<string, number>();
-  const lose = (name: string, volumeM3: number): void =>
-    void (volumeM3 > 0 && losses.set(name, (losses.get(name) ?? 0) + volumeM3));
+  const lose = (name: string, volumeM3: number): void => {
+    if (volumeM3 > 0) losses.set(name, (losses.get(name) ?? 0) + volumeM3);
+  };
   const sorts = model.sorts(measures).map((reckoned): SortOutcome => {
     const correction = find.corrections[reckoned.key];
     const sort = corrected(reckoned, correction);
