@@ -21,6 +21,61 @@ const VIEWS = [
         .fill('6 slat 1195 x 98 x 18 spruce, bay 2, from pallets');
     },
   },
+  {
+    name: 'hauls',
+    width: 1280,
+    height: 800,
+    async show(page) {
+      await page.getByRole('link', { name: 'Hauls' }).click();
+      await page.getByRole('tab', { name: /ferry pallets/ }).waitFor();
+    },
+  },
+  {
+    name: 'hauls-apart',
+    width: 1280,
+    height: 800,
+    dark: true,
+    async show(page) {
+      await page.getByRole('link', { name: 'Hauls' }).click();
+      await page.getByRole('tab', { name: /fender cask/ }).click();
+      await page.getByRole('button', { name: /^Apart/ }).click();
+    },
+  },
+  {
+    name: 'hauls-phone',
+    width: 360,
+    height: 740,
+    async show(page) {
+      await page.getByRole('link', { name: 'Hauls' }).click();
+      await page.getByRole('tab', { name: /ferry pallets/ }).waitFor();
+      await page.locator('.drawing').scrollIntoViewIfNeeded();
+    },
+  },
+  {
+    name: 'labels',
+    width: 1280,
+    height: 800,
+    async show(page) {
+      await page.getByRole('searchbox').fill('pew');
+      await page.getByRole('listbox').focus();
+      await page.keyboard.press('l');
+      await page.getByRole('heading', { name: /labels/ }).waitFor();
+    },
+  },
+  {
+    name: 'csv-import',
+    width: 1280,
+    height: 800,
+    async show(page) {
+      const text =
+        'No;What;Length (cm);W;Thick;Timber;Remark\nA-1;slat;120;98;18;spruce;dry\nA-2;slat;long;98;18;oak;\n' +
+        'A-3;rail;100;60;20;sprice;\nA-4;rail;90;60;20;oak;bent\nA-5;post;240;145;145;larch?;\n';
+      await page
+        .getByLabel('CSV file to import')
+        .setInputFiles({ name: 'stock.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
+      await page.getByRole('dialog').waitFor();
+    },
+  },
   { name: 'rack-phone', width: 360, height: 740, async show() {} },
   {
     name: 'inspect',

@@ -114,7 +114,7 @@ export class TallyBar {
 
   protected async explain(): Promise<void> {
     const { TallyHelp } = await import('./tally-help');
-    this.dialog.open(TallyHelp, { maxWidth: '760px' });
+    this.dialog.open(TallyHelp, { maxWidth: '760px', autoFocus: 'first-heading' });
   }
 
   protected leave(): void {

@@ -54,6 +54,7 @@ const FORMS: readonly (readonly [form: string, says: string])[] = [
       margin: 14px 0;
     }
     dt {
+      color: var(--ink);
       font-weight: 600;
       white-space: pre-wrap;
     }

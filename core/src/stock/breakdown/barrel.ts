@@ -330,7 +330,8 @@ function drawing(m: Measures): Shape[] {
       shapes.push({
         sort: 'head-1',
         stuff: 'wood',
-        grain: 'x',
+        // The outer boards are too short for lines along them.
+        grain: Math.max(Math.abs(from), Math.abs(to)) > 0.8 * radius ? 'none' : 'x',
         whole: place(height + 120 + radius, bilge),
         apart: place(right + radius, y + (from + radius) * 0.25),
       });
