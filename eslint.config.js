@@ -117,6 +117,7 @@ export default tseslint.config(
         setTimeout: 'readonly',
         performance: 'readonly',
         document: 'readonly',
+        Buffer: 'readonly',
       },
     },
   },

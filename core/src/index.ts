@@ -140,7 +140,7 @@ export type {
   Sort,
   Way,
 } from './stock/breakdown/model.ts';
-export { flatBlanks, type FlatBlank } from './stock/breakdown/barrel.ts';
+export { flatBlanks, type FlatBlank } from './stock/breakdown/cask-shape.ts';
 export { hoopShiftMm, radiusLossMm } from './stock/breakdown/barrel-hoops.ts';
 export {
   CONSTRUCTION_NAMES,

@@ -83,6 +83,7 @@ test('is it worth the trip: figures, what drives them, what would turn them', as
   await expect(page.getByText(/h at 15 an hour/).first()).toBeVisible();
   await expect(page.getByText(/^It comes out even if/)).toBeVisible();
   await page.getByRole('button', { name: /^Prices, hours/ }).click();
+  await expect(page.getByRole('dialog').getByLabel('currency')).toBeFocused();
   await shop.measure('your hour', '400');
   await page.getByRole('button', { name: 'Done' }).last().click();
   await expect(page.getByText('Leave it', { exact: true })).toBeVisible();

@@ -10,6 +10,7 @@ test('several pieces are chosen, changed alike, and change back', async ({ page 
   await expect(page.getByText('2 chosen')).toBeVisible();
   await page.getByRole('button', { name: /^Change/ }).click();
   const dialog = page.getByRole('dialog');
+  await expect(dialog.getByRole('textbox', { name: 'place' })).toBeFocused();
   await expect(dialog.getByRole('textbox', { name: 'place' })).toHaveAttribute('placeholder', 'bay 2');
   await dialog.getByRole('textbox', { name: /^species/ }).fill('sprice');
   await expect(dialog.getByText('no species is called “sprice”')).toBeVisible();
@@ -37,6 +38,7 @@ test('a label leads to its piece, by its tag too', async ({ page }) => {
   await shop.openDemo();
   await page.keyboard.press('f');
   const tag = page.getByRole('textbox', { name: 'what is written on it' });
+  await expect(tag).toBeFocused();
   await tag.fill('X-99');
   await page.keyboard.press('Enter');
   await expect(page.getByText('No piece bears the tag X-99.')).toBeVisible();

@@ -6,7 +6,7 @@ import {
   MatDialogRef,
   MatDialogTitle,
 } from '@angular/material/dialog';
-import { findSpecies, parseLength, type Piece } from '@aldrek/core';
+import { findSpecies, parseLength, speciesName, type Piece } from '@aldrek/core';
 import { RackActions, type BatchEdit } from '../../state/rack-actions';
 import { ShopStore } from '../../state/shop.store';
 
@@ -121,7 +121,7 @@ export class BatchEditSheet {
   private valueOf(piece: Piece, key: Field): string {
     switch (key) {
       case 'species':
-        return piece.species;
+        return speciesName(piece.species);
       case 'thickness':
         return String(piece.thickness);
       case 'moisture':

@@ -1,4 +1,4 @@
-import { computed, type Signal } from '@angular/core';
+import { computed, DestroyRef, inject, type Signal } from '@angular/core';
 import MiniSearch from 'minisearch';
 import { hazardRule, speciesLabel, type Piece } from '@aldrek/core';
 import { findingsInWords } from '../../drawing/spoken';
@@ -26,12 +26,6 @@ function wordsOf(piece: Piece): string {
     .replace(/[\s,;]+/g, ' ')}`;
   words.set(piece, text);
   return text;
-}
-
-/** Reads the words of many pieces beforehand, so that the first search need not; at the end the vocabulary. */
-export function warmUp(pieces: readonly Piece[], from: number, count: number): void {
-  for (const piece of pieces.slice(from, from + count)) wordsOf(piece);
-  if (from + count >= pieces.length) vocabularyOf(pieces);
 }
 
 const holding = (pieces: readonly Piece[], wanted: readonly string[]): Piece[] =>
@@ -85,4 +79,28 @@ export function searchPieces(
       wanted.map((word) => nearestWord(word, pieces())),
     );
   });
+}
+
+/** Pieces whose words are read at one go. */
+const WARM_UP_STEP = 100;
+
+/**
+ * Reads the words of the rack a little at a time while nobody waits, so that the first search need not. Call
+ * it where a component is made.
+ */
+export function warmUpWhenIdle(pieces: Signal<readonly Piece[]>): void {
+  if (typeof requestIdleCallback === 'undefined') return;
+  let from = 0;
+  let handle = 0;
+  const step = (deadline: IdleDeadline): void => {
+    const all = pieces();
+    while (deadline.timeRemaining() > 4 && from < all.length) {
+      for (const piece of all.slice(from, from + WARM_UP_STEP)) wordsOf(piece);
+      from += WARM_UP_STEP;
+    }
+    if (from < all.length) handle = requestIdleCallback(step);
+    else vocabularyOf(all);
+  };
+  handle = requestIdleCallback(step);
+  inject(DestroyRef).onDestroy(() => cancelIdleCallback(handle));
 }

@@ -4,7 +4,6 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
-  DestroyRef,
   effect,
   type ElementRef,
   inject,
@@ -27,16 +26,14 @@ import { ShopStore } from '../../state/shop.store';
 import { Today } from '../../state/today';
 import { KnownHeightsScroll } from './known-heights-scroll';
 import { PieceRow } from './piece-row';
-import { searchPieces, warmUp } from './rack-search';
+import { searchPieces, warmUpWhenIdle } from './rack-search';
 import { RackView, STACK_BY, type StackBy } from '../../state/rack-view';
-import { longestFirst, rackRows, STACK_NAMES, stacksOf, type RackRow, type Stack } from './stacks';
+import { drying, longestFirst, rackRows, STACK_NAMES, stacksOf, type RackRow, type Stack } from './stacks';
 import { TallyBar } from './tally-bar';
 
 /** Room for tag and size beside the longest strip, px. */
 const LABEL_ROOM = 250;
 const ZOOM_STEP = 1.25;
-/** Pieces whose words are read at one go. */
-const WARM_UP_STEP = 100;
 /** More ids than this make an address too long for some browsers. */
 const MOST_IN_ADDRESS = 300;
 
@@ -131,7 +128,7 @@ export class Rack {
       const id = this.view.selectedId();
       if (id !== null) this.reveal(id);
     });
-    this.warmUpWhenIdle();
+    warmUpWhenIdle(this.ordered);
     this.useKeys();
   }
 
@@ -158,24 +155,8 @@ export class Rack {
     const { unit } = this.store;
     const count = `${stack.pieces.length} ${stack.pieces.length === 1 ? 'piece' : 'pieces'}`;
     const sizes = `${count} · ${areaText(stack.areaM2, unit())} · ${volumeText(stack.volumeM3, unit())}`;
-    return this.view.by() === 'place' ? `${sizes}${this.drying(stack)}` : sizes;
-  }
-
-  /** How long it has lain there, how dry it is, and how dry it will get. */
-  private drying(stack: Stack): string {
-    const [here] = stockByPlace(stack.pieces, this.store.shop().settings.places, this.today).filter(
-      ({ name }) => name === stack.key,
-    );
-    if (!here) return '';
-    const { days, moisturePct, shelter } = here;
-    const words = [
-      ...(days
-        ? [days.least === days.most ? `${days.most} days there` : `${days.least}–${days.most} days there`]
-        : []),
-      ...(moisturePct === null ? [] : [`${moisturePct.toFixed(0)} % moisture`]),
-      ...(shelter === null ? [] : [`settles near ${SETTLES_AT_PCT[shelter]} %`]),
-    ];
-    return words.map((word) => ` · ${word}`).join('');
+    if (this.view.by() !== 'place') return sizes;
+    return [sizes, ...drying(stack, this.store.shop().settings.places, this.today)].join(' · ');
   }
 
   protected spoken(piece: Piece): string {
@@ -315,23 +296,6 @@ export class Rack {
       work(piece);
       return true;
     };
-  }
-
-  /** Reads the words of the rack a little at a time, while nobody waits. */
-  private warmUpWhenIdle(): void {
-    if (typeof requestIdleCallback === 'undefined') return;
-    let from = 0;
-    let handle = 0;
-    const step = (deadline: IdleDeadline): void => {
-      const pieces = this.ordered();
-      while (deadline.timeRemaining() > 4 && from < pieces.length) {
-        warmUp(pieces, from, WARM_UP_STEP);
-        from += WARM_UP_STEP;
-      }
-      if (from < pieces.length) handle = requestIdleCallback(step);
-    };
-    handle = requestIdleCallback(step);
-    inject(DestroyRef).onDestroy(() => cancelIdleCallback(handle));
   }
 
   private useKeys(): void {

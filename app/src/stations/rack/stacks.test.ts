@@ -5,7 +5,7 @@ import type { Piece } from '@aldrek/core';
 import { aBoard } from '../../../test-support/made-up-piece';
 import { KnownHeightsScroll } from './known-heights-scroll';
 import { searchPieces } from './rack-search';
-import { rackRows, stacksOf } from './stacks';
+import { drying, rackRows, stacksOf } from './stacks';
 
 let made = 0;
 const piece = (more: Partial<Piece>): Piece =>
@@ -42,6 +42,21 @@ describe('stacks', () => {
   });
 });
 
+it('says of a place how long its wood has lain there and how dry it gets', () => {
+  const pieces = [
+    piece({ id: 'a', place: 'loft', since: '2026-02-20', moisturePct: 18 }),
+    piece({ id: 'b', place: 'loft', since: '2026-02-01', moisturePct: 16 }),
+  ];
+  const [stack] = stacksOf(pieces, 'place', 'mm');
+  expect(stack && drying(stack, [{ name: 'loft', shelter: 'shed' }], '2026-03-01')).toEqual([
+    '9–28 days there',
+    '17 % moisture',
+    'settles near 15 %',
+  ]);
+  const [nowhere] = stacksOf([piece({ place: '' })], 'place', 'mm');
+  expect(nowhere && drying(nowhere, [], '2026-03-01')).toEqual([]);
+});
+
 describe('search', () => {
   const pieces = signal<readonly Piece[]>([
     piece({ tag: 'S-01', name: 'slat', place: 'bay 2' }),
@@ -65,6 +80,8 @@ describe('search', () => {
     ['reserved', ['P-09']],
     ['S-02', ['S-02']],
     ['xylophone', []],
+    ['resrved', ['P-09']],
+    ['slta bay', ['S-01']],
   ])('for %j finds %j', (words, tags) => {
     query.set(words);
     expect(found().map((one) => one.tag)).toEqual(tags);

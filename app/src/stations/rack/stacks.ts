@@ -3,9 +3,12 @@ import {
   formatLength,
   fullWidth,
   pieceVolumeM3,
+  SETTLES_AT_PCT,
   speciesName,
+  stockByPlace,
   type LengthUnit,
   type Piece,
+  type Place,
 } from '@aldrek/core';
 import type { StackBy } from '../../state/rack-view';
 
@@ -116,6 +119,18 @@ function titleOf(pieces: readonly Piece[], by: StackBy, title: string, unit: Len
   const [least, most] = [Math.min(...sizes), Math.max(...sizes)].map((mm) => formatLength(mm, unit));
   const range = least === most ? most : `${least} – ${most}`;
   return `${range} ${unit === 'mm' ? 'mm' : 'in'} ${by === 'thickness' ? 'thick' : 'long'}`;
+}
+
+/** Of a place: how long its wood has lain there, how dry it is, and how dry it will get; in words. */
+export function drying(stack: Stack, places: readonly Place[], today: string): string[] {
+  const here = stockByPlace(stack.pieces, places, today).find(({ name }) => name === stack.key);
+  if (!here) return [];
+  const { days, moisturePct, shelter } = here;
+  return [
+    ...(days ? [`${days.least === days.most ? days.most : `${days.least}–${days.most}`} days there`] : []),
+    ...(moisturePct === null ? [] : [`${moisturePct.toFixed(0)} % moisture`]),
+    ...(shelter === null ? [] : [`settles near ${SETTLES_AT_PCT[shelter]} %`]),
+  ];
 }
 
 export type RackRow =

@@ -3,138 +3,36 @@
  * of short boards, hoops. The profile is taken as a parabola, so that a stave's width is too.
  */
 import { volumeM3 } from '../../units/board-measure.ts';
-import { bowOfLength, cupOfStrip } from '../warp.ts';
+import { bowOfLength } from '../warp.ts';
+import { caskDrawing } from './cask-drawing.ts';
+import {
+  flatBlanks,
+  headBoards,
+  headRadius,
+  rectangleInSlice,
+  sliceAreaMm2,
+  STAVE_KERF_MM,
+  staveOf,
+} from './cask-shape.ts';
 import { caskSlope, hoopShiftMm, radiusLossMm } from './barrel-hoops.ts';
 import {
   asPiece,
-  box,
   field,
   measure,
   type Apart,
   type BreakdownModel,
   type ExpectedFinding,
   type Measures,
-  type Point,
-  type Shape,
   type Sort,
 } from './model.ts';
 
-const KERF_MM = 3.2;
 /** The groove that held the head, from the stave's end, its width and depth, mm. */
 const CROZE = { from: 45, width: 6 };
-/** The head's edge sits so deep in the groove, mm. */
-const CROZE_DEPTH_MM = 5;
-/** Taken off each face to plane it flat, mm. */
-const CLEAN_UP_MM = 0.5;
 /** From a wet cellar to a dry shop: what a cask usually dries through, %. */
 const WET_PCT = 26;
 const DRY_PCT = 12;
 /** Radial shrinkage of white oaks, the usual wood of casks, %. */
 const CASK_OAK_RADIAL_PCT = 5.6;
-
-interface Stave {
-  readonly length: number;
-  readonly middle: number;
-  readonly ends: number;
-  readonly bow: number;
-  readonly cup: number;
-}
-
-/** The staves of a cask, by its outside measures; widths at half their thickness. */
-function staveOf(m: Measures): Stave {
-  const [height, bilge, head, thickness, count] = ['height', 'bilge', 'head', 'staveThickness', 'staves'].map(
-    (key) => measure(m, key),
-  ) as [number, number, number, number, number];
-  const wide = Math.max(bilge, head);
-  const narrow = Math.min(bilge, head);
-  const bow = (wide - narrow) / 2;
-  const middle = (Math.PI * (wide - thickness)) / count;
-  return {
-    // A flat parabola's arc: h + 8s²/3h.
-    length: height + (8 * bow ** 2) / (3 * height),
-    middle,
-    ends: (Math.PI * (narrow - thickness)) / count,
-    bow,
-    cup: middle ** 2 / (4 * wide),
-  };
-}
-
-export interface FlatBlank {
-  /** Into how many lengths a stave is cut. */
-  readonly lengths: number;
-  readonly length: number;
-  /** Of the narrowest of them. */
-  readonly width: number;
-  /** What is left when it is planed flat at its full width, and when it is ripped in two first; 0: nothing. */
-  readonly thickness: number;
-  readonly thicknessRipped: number;
-}
-
-/** The largest flat blanks of a stave cut into one to six lengths, mm. */
-export function flatBlanks(m: Measures): FlatBlank[] {
-  const stave = staveOf(m);
-  const thickness = measure(m, 'staveThickness');
-  return [1, 2, 3, 4, 5, 6].map((lengths) => {
-    const length = (stave.length - (lengths - 1) * KERF_MM) / lengths;
-    const width = stave.ends;
-    const bow = bowOfLength(stave.bow, length, stave.length);
-    const left = (wide: number): number =>
-      Math.max(0, thickness - bow - cupOfStrip(stave.cup, wide, stave.middle) - 2 * CLEAN_UP_MM);
-    return { lengths, length, width, thickness: left(width), thicknessRipped: left((width - KERF_MM) / 2) };
-  });
-}
-
-/** Slices of a disc, edge to edge: its boards. Each with its true volume. */
-interface HeadBoard {
-  readonly from: number;
-  readonly to: number;
-}
-
-const headRadius = (m: Measures): number =>
-  Math.max(20, measure(m, 'head') / 2 - measure(m, 'staveThickness') + CROZE_DEPTH_MM);
-
-function headBoards(m: Measures): HeadBoard[] {
-  const radius = headRadius(m);
-  const count = measure(m, 'headBoards');
-  const width = (2 * radius) / count;
-  return Array.from({ length: count }, (_, i) => ({
-    from: -radius + i * width,
-    to: -radius + (i + 1) * width,
-  }));
-}
-
-/** Area of the slice of a disc between two lines at right angles to a radius: ∫ 2√(r²−y²). */
-export function sliceAreaMm2(radius: number, from: number, to: number): number {
-  const upTo = (y: number): number => {
-    const inside = Math.min(radius, Math.max(-radius, y));
-    return inside * Math.sqrt(radius ** 2 - inside ** 2) + radius ** 2 * Math.asin(inside / radius);
-  };
-  return upTo(to) - upTo(from);
-}
-
-/** The largest rectangle along the grain inside such a slice: its width is tried out in fine steps. */
-export function rectangleInSlice(
-  radius: number,
-  from: number,
-  to: number,
-): { length: number; width: number } {
-  // A slice on one side of the middle shrinks outwards; one across the middle is bounded by its wider side.
-  const inner = from < 0 && to > 0 ? null : Math.min(Math.abs(from), Math.abs(to));
-  const outer = Math.max(Math.abs(from), Math.abs(to));
-  const steps = 400;
-  let best = { length: 0, width: 0 };
-  for (let i = 1; i <= steps; i++) {
-    const [low, high] =
-      inner === null
-        ? [Math.max(from, (-outer * i) / steps), Math.min(to, (outer * i) / steps)]
-        : [inner, inner + ((outer - inner) * i) / steps];
-    const reach = Math.max(Math.abs(low), Math.abs(high));
-    const length = 2 * Math.sqrt(Math.max(0, radius ** 2 - reach ** 2));
-    const width = high - low;
-    if (length * width > best.length * best.width) best = { length, width };
-  }
-  return best;
-}
 
 function sorts(m: Measures): Sort[] {
   const stave = staveOf(m);
@@ -228,7 +126,7 @@ function halfStaves(sort: Sort): Apart {
   const { width, thickness } = sort;
   const reach = sort.length / 2;
   const drop = width - (sort.widthEnds ?? width);
-  const from = KERF_MM / 2;
+  const from = STAVE_KERF_MM / 2;
   const length = reach - from;
   const near = width - drop * (from / reach) ** 2;
   const far = width - drop;
@@ -265,98 +163,6 @@ function apart(sort: Sort, way: string): Apart {
     ],
     losses: [{ name: 'round edge of the heads', volumeM3: Math.max(0, (sort.solidM3 ?? kept) - kept) }],
   };
-}
-
-/** Points along a curved edge in the drawing. */
-const STEPS = 14;
-
-function drawing(m: Measures): Shape[] {
-  const stave = staveOf(m);
-  const height = measure(m, 'height');
-  const count = measure(m, 'staves');
-  const bilge = Math.max(measure(m, 'bilge'), measure(m, 'head')) / 2;
-  const radiusAt = (u: number): number => bilge - stave.bow * (2 * u - 1) ** 2;
-  const widthAt = (u: number): number => stave.middle - (stave.middle - stave.ends) * (2 * u - 1) ** 2;
-  const across = (2 * Math.PI) / count;
-  const shapes: Shape[] = [];
-  // The cask lies on its side, its length along x; staves by the angle at which they are seen.
-  const order = Array.from({ length: count }, (_, i) => i).sort(
-    (a, b) => Math.cos(a * across) - Math.cos(b * across),
-  );
-  order.forEach((i) => {
-    const angle = i * across;
-    const edge = (side: -1 | 1): Point[] =>
-      Array.from({ length: STEPS + 1 }, (_, k): Point => {
-        const u = k / STEPS;
-        return [u * height, bilge + radiusAt(u) * Math.sin(angle + (side * across) / 2)];
-      });
-    const flat = (side: -1 | 1): Point[] =>
-      Array.from({ length: STEPS + 1 }, (_, k): Point => {
-        const u = k / STEPS;
-        const row = i % Math.ceil(count / 2);
-        const column = i < Math.ceil(count / 2) ? 0 : 1;
-        return [
-          column * (height + 60) + u * stave.length,
-          row * (stave.middle + 14) + stave.middle / 2 + (side * widthAt(u)) / 2,
-        ];
-      });
-    shapes.push({
-      sort: 'stave',
-      stuff: 'wood',
-      grain: 'x',
-      whole: [...edge(-1), ...edge(1).reverse()],
-      apart: [...flat(-1), ...flat(1).reverse()],
-    });
-  });
-  const right = 2 * (height + 60) + 80;
-  const hoops = measure(m, 'hoops');
-  hoopPlaces(hoops).forEach((u, i) => {
-    const [x, wide] = [u * height, 28];
-    const radius = radiusAt(u);
-    shapes.push({
-      sort: 'hoop',
-      stuff: 'metal',
-      grain: 'none',
-      whole: box(x - wide / 2, bilge - radius - 2, wide, 2 * radius + 4),
-      apart: box(right + i * (wide + 26), 0, wide, 2 * radius + 4),
-    });
-  });
-  if (measure(m, 'heads') > 0) {
-    const radius = headRadius(m);
-    const y = 2 * bilge + 40 + radius;
-    for (const { from, to } of headBoards(m)) {
-      const outline = sliceOutline(radius, from, to);
-      const place = (dx: number, dy: number): Point[] => outline.map(([px, py]) => [px + dx, py + dy]);
-      shapes.push({
-        sort: 'head-1',
-        stuff: 'wood',
-        // The outer boards are too short for lines along them.
-        grain: Math.max(Math.abs(from), Math.abs(to)) > 0.8 * radius ? 'none' : 'x',
-        whole: place(height + 120 + radius, bilge),
-        apart: place(right + radius, y + (from + radius) * 0.25),
-      });
-    }
-  }
-  return shapes;
-}
-
-function sliceOutline(radius: number, from: number, to: number): Point[] {
-  const steps = 10;
-  const half = (side: 1 | -1): Point[] =>
-    Array.from({ length: steps + 1 }, (_, k): Point => {
-      const y = from + ((to - from) * k) / steps;
-      return [side * Math.sqrt(Math.max(0, radius ** 2 - y ** 2)), y];
-    });
-  return [...half(-1), ...half(1).reverse()];
-}
-
-/** Where hoops sit, as shares of the height: at the ends, the quarters, the belly. */
-function hoopPlaces(count: number): number[] {
-  const pairs = [0.04, 0.17, 0.32, 0.42];
-  return pairs
-    .slice(0, Math.ceil(count / 2))
-    .flatMap((u) => [u, 1 - u])
-    .slice(0, count);
 }
 
 export const BARREL: BreakdownModel = {
@@ -403,7 +209,7 @@ export const BARREL: BreakdownModel = {
           },
         ]
       : [],
-  drawing,
+  drawing: caskDrawing,
   remarks(m) {
     const [bilge, head] = [measure(m, 'bilge'), measure(m, 'head')];
     const blanks = flatBlanks(m)

@@ -217,9 +217,9 @@ export const FURNITURE: BreakdownModel = {
     field('panelLength', 'panel length', 430, 30, 3000, { seldom: true }),
     field('panelWidth', 'panel width', 140, 20, 2000, { seldom: true }),
     field('panelThickness', 'panel thickness', 12, 2, 50, { seldom: true }),
-    field('edgeSign', 'edge sign', 0, 0, EDGE_SIGNS.length - 1, { unit: 'count', seldom: true }),
-    field('holeSign', 'screw hole sign', 0, 0, HOLE_SIGNS.length - 1, { unit: 'count', seldom: true }),
-    field('veneer', 'veneer thickness', 0.6, 0.3, 3, { seldom: true }),
+    field('edgeSign', 'edge sign', 0, 0, EDGE_SIGNS.length - 1, { unit: 'count' }),
+    field('holeSign', 'screw hole sign', 0, 0, HOLE_SIGNS.length - 1, { unit: 'count' }),
+    field('veneer', 'veneer thickness', 0.6, 0.3, 3),
   ],
   ways: [
     {

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { aFind, anyFind } from '../../../test-support/made-up-finds.ts';
 import { printTallyLine, readTallyLine } from '../tally-line.ts';
-import { flatBlanks, rectangleInSlice, sliceAreaMm2 } from './barrel.ts';
+import { flatBlanks, rectangleInSlice, sliceAreaMm2 } from './cask-shape.ts';
 import { hoopShiftMm, radiusLossMm } from './barrel-hoops.ts';
 import { piecesForRack } from './for-rack.ts';
 import { drawFind, expectedPieces, takeApart, usualMeasures } from './take-apart.ts';
