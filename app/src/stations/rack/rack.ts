@@ -11,7 +11,7 @@ import {
 } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import { Router } from '@angular/router';
-import { boardFeet, M3_PER_BOARD_FOOT, SETTLES_AT_PCT, stockByPlace, type Piece } from '@aldrek/core';
+import { boardFeet, M3_PER_BOARD_FOOT, type Piece } from '@aldrek/core';
 import { areaText, volumeText } from '../../drawing/measures';
 import { Ruler } from '../../drawing/ruler';
 import { fitScale, scaleNote } from '../../drawing/scale';

@@ -81,7 +81,7 @@ describe('search', () => {
     ['S-02', ['S-02']],
     ['xylophone', []],
     ['resrved', ['P-09']],
-    ['slta bay', ['S-01']],
+    ['slaat bay', ['S-01']],
   ])('for %j finds %j', (words, tags) => {
     query.set(words);
     expect(found().map((one) => one.tag)).toEqual(tags);
