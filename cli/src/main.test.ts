@@ -99,6 +99,38 @@ describe('reckon', () => {
   });
 });
 
+describe('reckon warp and emc', () => {
+  const board = { length: 2000, width: 200, thickness: 28, cup: 6, bow: 10, twist: 8 };
+  const close = (given: unknown, wanted: unknown, tolerance: number): void => {
+    for (const [key, value] of Object.entries(wanted as Record<string, unknown>)) {
+      const got = (given as Record<string, unknown>)[key];
+      if (typeof value === 'object') close(got, value, tolerance);
+      else expect(Math.abs((got as number) - (value as number))).toBeLessThanOrEqual(tolerance);
+    }
+  };
+
+  it.each([
+    [
+      { board, piece: { length: 2000, width: 200 } },
+      { parts: { cup: 6, bow: 10, twist: 4 }, sum: 20, heightRange: 18, usableThickness: 9 },
+    ],
+    [
+      { board, piece: { length: 900, width: 98.4 } },
+      { parts: { cup: 1.452, bow: 2.025, twist: 0.886 }, sum: 4.363, heightRange: 3.92, usableThickness: 23.08 },
+    ],
+    [
+      { board: { length: 1200, width: 95, thickness: 20, cup: 2.5, bow: 3, twist: 0 }, cleanUpPerFace: 0.5 },
+      { parts: { cup: 2.5, bow: 3, twist: 0 }, sum: 5.5, heightRange: 5.5, usableThickness: 13.5 },
+    ],
+  ])('%j', (input, output) => {
+    close(run(['reckon', 'warp'], input), output, 0.005);
+  });
+
+  it('gives the moisture that air brings wood to', () => {
+    expect(run(['reckon', 'emc'], { tC: 20, rh: 65 })['emc']).toBeCloseTo(12, 1);
+  });
+});
+
 describe('bad input', () => {
   it.each<[string, string[], string]>([
     ['{', ['yield'], 'input: expected JSON'],
@@ -115,6 +147,13 @@ describe('bad input', () => {
     ['{"boards":[],"parts":[],"kerf":3}', ['match', '--seconds', 'soon'], '--seconds: expected a number'],
     ['{}', ['reckon', 'tea'], 'reckon: expected one of parseLength'],
     ['{"text":"wide"}', ['reckon', 'parseLength'], 'text: expected a length'],
+    ['{"board":{"length":900,"width":90}}', ['reckon', 'warp'], 'board.thickness: expected a number'],
+    [
+      '{"board":{"length":900,"width":90,"thickness":20},"piece":{"length":900,"width":91}}',
+      ['reckon', 'warp'],
+      'piece.width: expected up to the board’s 90',
+    ],
+    ['{"tC":20,"rh":120}', ['reckon', 'emc'], 'rh: expected a number from 0 up to 100'],
     ['{}', ['saw'], 'usage:'],
   ])('%s %j is refused in one line', (text, args, message) => {
     expect(() => runVerb(args, text)).toThrow(InputError);

@@ -1,5 +1,13 @@
-import { boardFeet, formatInches, parseLength, weightKg } from '@aldrek/core';
-import { InputError, numberAt, oneOf, textAt, type Json } from './fields.ts';
+import {
+  boardFeet,
+  DEFAULT_MACHINES,
+  equilibriumMoisturePct,
+  formatInches,
+  parseLength,
+  warpLoss,
+  weightKg,
+} from '@aldrek/core';
+import { InputError, numberAt, numberOr, objectAt, oneOf, textAt, type Json } from './fields.ts';
 
 const SIZE = { above: 0, max: 1_000_000 };
 
@@ -19,6 +27,38 @@ const SUMS: Readonly<Record<string, (input: Json) => unknown>> = {
     return { text: formatInches(numberAt(input, 'mm'), denominator) };
   },
   boardFeet: (input) => ({ bf: boardFeet(...sizes(input)) }),
+  warp(input) {
+    const board = objectAt(input['board'], 'board');
+    const piece = input['piece'] === undefined ? board : objectAt(input['piece'], 'piece');
+    const plan = (from: Json, path: string) => ({
+      length: numberAt(from, 'length', path, SIZE),
+      width: numberAt(from, 'width', path, SIZE),
+    });
+    const whole = plan(board, 'board.');
+    const size = plan(piece, 'piece.');
+    for (const side of ['length', 'width'] as const) {
+      if (size[side] > whole[side]) {
+        throw new InputError(`piece.${side}: expected up to the board’s ${whole[side]}, got ${size[side]}`);
+      }
+    }
+    const gap = { min: -500, max: 500 };
+    const warp = {
+      cup: numberOr(board, 'cup', 0, 'board.', gap),
+      bow: numberOr(board, 'bow', 0, 'board.', gap),
+      twist: numberOr(board, 'twist', 0, 'board.', gap),
+    };
+    const { cup, bow, twist, sum, heightRange } = warpLoss(warp, whole, size);
+    const cleanUp = numberOr(input, 'cleanUpPerFace', DEFAULT_MACHINES.cleanUpMm, '', { min: 0, max: 100 });
+    const thickness = numberAt(board, 'thickness', 'board.', SIZE);
+    const usableThickness = Math.max(0, thickness - heightRange - 2 * cleanUp);
+    return { parts: { cup, bow, twist }, sum, heightRange, cleanUpPerFace: cleanUp, usableThickness };
+  },
+  emc: (input) => ({
+    emc: equilibriumMoisturePct(
+      numberAt(input, 'tC', '', { min: 0, max: 100 }),
+      numberAt(input, 'rh', '', { min: 0, max: 100 }),
+    ),
+  }),
   weight: (input) => ({ kg: weightKg(...sizes(input), numberAt(input, 'density', '', SIZE)) }),
 };
 

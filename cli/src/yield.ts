@@ -80,6 +80,6 @@ function pieceCase(input: Json): BoardCase {
   const showFace = input['showFace'] === undefined ? 'A' : oneOf(input, 'showFace', ['A', 'B']);
   return {
     board: { length: piece.length, width: fullWidth(piece) },
-    blocked: blockedForGrade(piece, grade, endTrim, showFace),
+    blocked: blockedForGrade(piece, grade, { endTrimMm: endTrim }, showFace),
   };
 }

@@ -34,14 +34,28 @@ export {
   type SpeciesId,
 } from './timber/species.ts';
 export { weightKg } from './timber/weight.ts';
+export { equilibriumMoisturePct } from './timber/equilibrium.ts';
 
 // Places on wood
 export { areaMm2, clipTo, overlaps, type Rect } from './geometry/rectangle.ts';
+export { largestRectangle } from './geometry/largest-rectangle.ts';
+export {
+  bandBetween,
+  EDGES,
+  outlineAreaMm2,
+  outlineFault,
+  stretches,
+  type Edge,
+  type Outline,
+} from './geometry/outline.ts';
 
 // Stock: pieces, findings, grades, the tally line
 export {
+  faceAreaMm2,
   fullWidth,
   hasMetal,
+  isStraight,
+  outlineOf,
   nextTag,
   pieceVolumeM3,
   pieceWeightKg,
@@ -53,6 +67,29 @@ export {
   type ProjectId,
 } from './stock/piece.ts';
 export {
+  GRAIN_NAMES,
+  GRAINS,
+  knocked,
+  NEXT_SLICE_MM,
+  SAPWOODS,
+  withReading,
+  type Bark,
+  type EndCut,
+  type Grain,
+  type MoistureReading,
+  type PinnedPhoto,
+  type Sapwood,
+  type Scans,
+  type Tone,
+} from './stock/inspection.ts';
+export {
+  effectiveKind,
+  FACE_NAMES,
+  FATE_NAMES,
+  FATES,
+  isMetalIn,
+  type Fate,
+  type Fix,
   FINDING_FACES,
   FINDING_KINDS,
   findingKindByKey,
@@ -70,8 +107,10 @@ export {
   DEFAULT_GRADE_LIMITS,
   GRADE_ABOUT,
   GRADE_NAMES,
+  fatesOf,
   gradeHasShowFace,
   GRADES,
+  neverStays,
   isInTheWay,
   verdictOn,
   verdictText,
@@ -170,6 +209,7 @@ export {
   TWO_PEOPLE_KG,
   type Caution,
 } from './hazards/cautions.ts';
+export { CLEARANCE_NAMES, clearanceOf, ironStains, type Clearance } from './hazards/clearance.ts';
 export { HAZARD_KINDS, type HazardKind } from './stock/hazard-kind.ts';
 export {
   hazardRule,
@@ -198,18 +238,61 @@ export {
 // Yield
 export { clearCuttings, type ClearYield, type SchoolYield } from './yield/clear-cuttings.ts';
 export type { BoardSize, CuttingRule } from './yield/cutting-rule.ts';
+export { DEFAULT_HABITS, type CuttingHabits } from './yield/habits.ts';
+export {
+  DEFAULT_MACHINES,
+  LIMIT_TEXT,
+  limitsExceeded,
+  type MachineLimit,
+  type Machines,
+} from './yield/machines.ts';
 export {
   blockedForGrade,
   cuttingsAreaM2,
-  DEFAULT_HABITS,
   estimateYield,
-  SCHOOL_NAMES,
-  whyBetter,
-  type CuttingHabits,
+  isPlanedOff,
+  type Cutting,
+  type PieceSize,
   type PieceYield,
-  type School,
+  type SchoolCuttings,
+  type YieldAsk,
 } from './yield/estimate.ts';
+export { SCHOOL_NAMES, whyBetter, type School } from './yield/why-better.ts';
+export { WISH_NAMES, WISHES, type Wish } from './yield/wish.ts';
+export { piecesOfSize } from './yield/pieces-of-size.ts';
 export { longestClear } from './yield/longest-clear.ts';
+export { heightRange, warpLoss, type PlanSize, type WarpLoss } from './yield/warp-loss.ts';
+export { greatestFor, usableThickness, type UsableThickness } from './yield/thickness.ts';
+export {
+  bestTradeFor,
+  edgeLoss,
+  endTrims,
+  straightPart,
+  tradeFor,
+  tradeTable,
+  type TradeRow,
+} from './yield/trade-table.ts';
+export {
+  explainShare,
+  explainSure,
+  explainThickness,
+  explainTrade,
+  type Explained,
+  type Quantity,
+} from './yield/explain.ts';
+export { canGive, type Giving, type Want } from './yield/can-give.ts';
+export {
+  cameM3,
+  KNOWLEDGE,
+  KNOWLEDGE_NAMES,
+  knowledgeOf,
+  milledShares,
+  type CameOut,
+  type Knowledge,
+  type Milled,
+  type MilledId,
+} from './yield/own-record.ts';
+export { BIAS_SD, howSure, PRIORS, shopBias, type HowSure, type ShopBias } from './yield/how-sure.ts';
 
 export { recordedShares, usableShare, type Range, type UsableShare } from './yield/usable-share.ts';
 export {

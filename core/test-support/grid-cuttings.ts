@@ -13,7 +13,15 @@ export interface GridCase {
   readonly blocked: readonly Rect[];
 }
 
-export function gridCrosscutFirst(board: GridCase, step: number): number {
+/** How the length and the width of a cutting count: as they are (1), squared (2), or 1 if just the least (0). */
+export interface GridPowers {
+  readonly length: 0 | 1 | 2;
+  readonly width: 0 | 1 | 2;
+}
+
+const PLAIN: GridPowers = { length: 1, width: 1 };
+
+export function gridCrosscutFirst(board: GridCase, step: number, powers = PLAIN): number {
   const nx = board.length / step;
   const ny = board.width / step;
   const kerf = Math.ceil(board.kerf / step);
@@ -37,7 +45,7 @@ export function gridCrosscutFirst(board: GridCase, step: number): number {
     const column = new Array<boolean>(nx).fill(false);
     for (let high = low + 1; high <= ny; high++) {
       for (let x = 0; x < nx; x++) column[x] ||= wall[high - 1]?.[x] ?? false;
-      if (high - low >= minY) stripTables.set(low * (ny + 1) + high, stripTable(column, nx, kerf, minX));
+      if (high - low >= minY) stripTables.set(low * (ny + 1) + high, stripTable(column, nx, kerf, minX, powers.length));
     }
   }
   for (let start = 0; start < nx; start++) {
@@ -47,7 +55,7 @@ export function gridCrosscutFirst(board: GridCase, step: number): number {
         best[high] = best[high - 1] as number;
         for (let low = 0; low <= high - minY; low++) {
           const runs = stripTables.get(low * (ny + 1) + high)?.[start * (nx + 1) + end] ?? 0;
-          const sum = (best[Math.max(0, low - kerf)] as number) + runs * (high - low);
+          const sum = (best[Math.max(0, low - kerf)] as number) + runs * counted(high - low, minY, powers.width);
           if (sum > (best[high] as number)) best[high] = sum;
         }
       }
@@ -62,10 +70,25 @@ export function gridCrosscutFirst(board: GridCase, step: number): number {
       if (sum > (total[end] as number)) total[end] = sum;
     }
   }
-  return (total[nx] as number) * step * step;
+  return (total[nx] as number) * step ** (powers.length + powers.width);
 }
 
-function stripTable(column: readonly boolean[], nx: number, kerf: number, minX: number): Float64Array {
+const counted = (size: number, least: number, power: number): number =>
+  power > 0 ? size ** power : size === least ? 1 : 0;
+
+/** The most pieces of just the least size. */
+export function gridPieces(board: GridCase, step: number, ripFirst: boolean): number {
+  const school = ripFirst ? gridRipFirst : gridCrosscutFirst;
+  return Math.round(school(board, step, { length: 0, width: 0 }));
+}
+
+function stripTable(
+  column: readonly boolean[],
+  nx: number,
+  kerf: number,
+  minX: number,
+  power: number,
+): Float64Array {
   const table = new Float64Array((nx + 1) * (nx + 1));
   for (let start = 0; start < nx; start++) {
     const best = new Float64Array(nx + 1);
@@ -73,7 +96,7 @@ function stripTable(column: readonly boolean[], nx: number, kerf: number, minX: 
       best[end] = best[end - 1] as number;
       for (let from = end - 1; from >= start && !column[from]; from--) {
         if (end - from < minX) continue;
-        const sum = (best[Math.max(start, from - kerf)] as number) + (end - from);
+        const sum = (best[Math.max(start, from - kerf)] as number) + counted(end - from, minX, power);
         if (sum > (best[end] as number)) best[end] = sum;
       }
       table[start * (nx + 1) + end] = best[end] as number;
@@ -82,7 +105,7 @@ function stripTable(column: readonly boolean[], nx: number, kerf: number, minX: 
   return table;
 }
 
-export function gridRipFirst(board: GridCase, step: number): number {
+export function gridRipFirst(board: GridCase, step: number, powers = PLAIN): number {
   return gridCrosscutFirst(
     {
       length: board.width,
@@ -93,5 +116,6 @@ export function gridRipFirst(board: GridCase, step: number): number {
       blocked: board.blocked.map((r) => ({ x: r.y, y: r.x, length: r.width, width: r.length })),
     },
     step,
+    { length: powers.width, width: powers.length },
   );
 }

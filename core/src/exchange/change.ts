@@ -2,6 +2,7 @@
 import type { Haul } from '../stock/haul.ts';
 import type { Piece } from '../stock/piece.ts';
 import type { Project } from '../project/project.ts';
+import type { Milled } from '../yield/own-record.ts';
 import type { ShopDocument, ShopSettings } from './shop-document.ts';
 
 /** What happened to a set of records with ids. */
@@ -17,6 +18,7 @@ export interface ShopChange {
   readonly hauls: Delta<Haul>;
   readonly pieces: Delta<Piece>;
   readonly projects: Delta<Project>;
+  readonly milled: Delta<Milled>;
   readonly settings?: readonly [before: ShopSettings, after: ShopSettings];
 }
 
@@ -35,6 +37,7 @@ export function inverse(change: ShopChange): ShopChange {
     hauls: reversed(change.hauls),
     pieces: reversed(change.pieces),
     projects: reversed(change.projects),
+    milled: reversed(change.milled),
     ...(change.settings ? { settings: [change.settings[1], change.settings[0]] as const } : {}),
   };
 }
@@ -66,6 +69,7 @@ export const isEmptyChange = (change: ShopChange): boolean =>
   isEmptyDelta(change.hauls) &&
   isEmptyDelta(change.pieces) &&
   isEmptyDelta(change.projects) &&
+  isEmptyDelta(change.milled) &&
   change.settings === undefined;
 
 /** The change that makes `after` out of `before`. */
@@ -75,6 +79,7 @@ export function changeBetween(label: string, before: ShopDocument, after: ShopDo
     hauls: deltaBetween(before.hauls, after.hauls),
     pieces: deltaBetween(before.pieces, after.pieces),
     projects: deltaBetween(before.projects, after.projects),
+    milled: deltaBetween(before.milled, after.milled),
     ...(before.settings === after.settings ? {} : { settings: [before.settings, after.settings] as const }),
   };
 }
@@ -96,6 +101,7 @@ export function applyChange(shop: ShopDocument, change: ShopChange): ShopDocumen
     hauls: applyDelta(shop.hauls, change.hauls),
     pieces: applyDelta(shop.pieces, change.pieces),
     projects: applyDelta(shop.projects, change.projects),
+    milled: applyDelta(shop.milled, change.milled),
     settings: change.settings?.[1] ?? shop.settings,
   };
 }

@@ -18,8 +18,20 @@ function fromVersion1(raw: Raw): Raw {
   };
 }
 
+/** Version 2 knew neither machines nor a record of what was milled. */
+function fromVersion2(raw: Raw): Raw {
+  const settings = raw['settings'];
+  return {
+    ...raw,
+    version: 3,
+    settings: isObject(settings) ? { ...settings, machines: DEFAULT_SETTINGS.machines } : settings,
+    milled: [],
+  };
+}
+
 /** `raw` in the present version where it is of an earlier one; anything else as it came. */
 export function migrated(raw: unknown): unknown {
   if (!isObject(raw) || raw['format'] !== SHOP_FORMAT) return raw;
-  return raw['version'] === 1 ? fromVersion1(raw) : raw;
+  const second = raw['version'] === 1 ? fromVersion1(raw) : raw;
+  return second['version'] === 2 ? fromVersion2(second) : second;
 }

@@ -1,5 +1,6 @@
 /** Reads a shop document strictly: all of it, or nothing and a list of faults with their places. */
 import { fail, ok, type Result } from '../foundation/result.ts';
+import { outlineFault } from '../geometry/outline.ts';
 import { overlaps } from '../geometry/rectangle.ts';
 import { breakdownOf } from '../stock/breakdown/take-apart.ts';
 import type { Find } from '../stock/haul.ts';
@@ -98,11 +99,15 @@ function crossFaults(shop: ShopDocument): DocumentFault[] {
     if (piece.species !== UNKNOWN_SPECIES && !speciesById(piece.species)) {
       faults.push({ place: `${place} → species`, message: `no species has the id ${piece.species}` });
     }
-    if (piece.since !== undefined && !isDay(piece.since)) {
-      faults.push({ place: `${place} → since`, message: `${piece.since} is not a day` });
-    }
     if (piece.origin && !finds.has(piece.origin.findId)) {
       faults.push({ place: `${place} → origin`, message: 'is out of a find that is not in the file' });
+    }
+    if (piece.outline) {
+      const fault = outlineFault(piece.outline, piece.length, fullWidth(piece));
+      if (fault !== null) faults.push({ place: `${place} → outline`, message: fault });
+    }
+    for (const [field, day] of daysOf(piece)) {
+      if (!isDay(day)) faults.push({ place: `${place} → ${field}`, message: `${day} is not a day` });
     }
     pieces.set(piece.id, piece);
     tags.add(piece.tag);
@@ -115,6 +120,13 @@ function crossFaults(shop: ShopDocument): DocumentFault[] {
     if (piece.reservedFor !== undefined && !projects.has(piece.reservedFor)) {
       faults.push({ place, message: `is reserved for a project that is not in the file` });
     }
+  });
+  const milled = new Set<string>();
+  shop.milled.forEach(({ id, day, tag }, i) => {
+    const place = `milled[${i}] “${tag}”`;
+    if (milled.has(id)) faults.push({ place, message: `the id ${id} stands twice` });
+    if (!isDay(day)) faults.push({ place: `${place} → day`, message: `${day} is not a day` });
+    milled.add(id);
   });
   shop.projects.forEach((project, i) => {
     const place = `projects[${i}] “${project.name}”`;
@@ -129,6 +141,15 @@ function crossFaults(shop: ShopDocument): DocumentFault[] {
     });
   });
   return faults;
+}
+
+/** Every day that is noted of a piece, with the field it stands in. */
+function daysOf(piece: Piece): [field: string, day: string][] {
+  const { since, inspected, machined, scans, readings } = piece;
+  return [
+    ...Object.entries({ since, inspected, machined, 'scans → found': scans?.found, 'scans → planed': scans?.planed }),
+    ...(readings ?? []).map(({ day }, n): [string, string] => [`readings[${n}]`, day]),
+  ].filter((entry): entry is [string, string] => entry[1] !== undefined);
 }
 
 /** Faults of hauls; returns the ids of their finds. */

@@ -2,16 +2,19 @@ import type { Haul, OwnKind } from '../stock/haul.ts';
 import type { Piece } from '../stock/piece.ts';
 import type { Place } from '../stock/place.ts';
 import type { Project } from '../project/project.ts';
-import { DEFAULT_HABITS, type CuttingHabits } from '../yield/estimate.ts';
+import { DEFAULT_HABITS, type CuttingHabits } from '../yield/habits.ts';
 import { DEFAULT_TRADE, type Trade } from '../yield/worth-taking.ts';
+import { DEFAULT_MACHINES, type Machines } from '../yield/machines.ts';
+import type { Milled } from '../yield/own-record.ts';
 import type { LengthUnit } from '../units/length.ts';
 
 export const SHOP_FORMAT = 'aldrek-shop';
-export const SHOP_VERSION = 2;
+export const SHOP_VERSION = 3;
 
 export interface ShopSettings {
   readonly unit: LengthUnit;
   readonly habits: CuttingHabits;
+  readonly machines: Machines;
   readonly trade: Trade;
   readonly places: readonly Place[];
   readonly ownKinds: readonly OwnKind[];
@@ -20,6 +23,7 @@ export interface ShopSettings {
 export const DEFAULT_SETTINGS: ShopSettings = {
   unit: 'mm',
   habits: DEFAULT_HABITS,
+  machines: DEFAULT_MACHINES,
   trade: DEFAULT_TRADE,
   places: [],
   ownKinds: [],
@@ -33,6 +37,8 @@ export interface ShopDocument {
   readonly hauls: readonly Haul[];
   readonly pieces: readonly Piece[];
   readonly projects: readonly Project[];
+  /** The shop's own record of what came off the planer. */
+  readonly milled: readonly Milled[];
 }
 
 export const emptyShop = (): ShopDocument => ({
@@ -42,4 +48,5 @@ export const emptyShop = (): ShopDocument => ({
   hauls: [],
   pieces: [],
   projects: [],
+  milled: [],
 });

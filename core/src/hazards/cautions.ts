@@ -1,12 +1,13 @@
-import type { FindingKind } from '../stock/finding.ts';
+import { effectiveKind, type FindingKind } from '../stock/finding.ts';
 import type { HazardKind } from '../stock/hazard-kind.ts';
 import { pieceWeightKg, type Piece } from '../stock/piece.ts';
 import { exhausted } from '../foundation/assert.ts';
+import { clearanceOf, ironStains } from './clearance.ts';
 import { hazardRule } from './hazard.ts';
 
 /** Cautions inform; they certify nothing. Local rules, labels and licensed people come first. */
 export interface Caution {
-  readonly id: 'metal' | 'old-finish' | 'lift-two' | 'lift-plan' | HazardKind;
+  readonly id: 'metal' | 'iron-stain' | 'old-finish' | 'lift-two' | 'lift-plan' | HazardKind;
   readonly danger: string;
   readonly precaution: string;
   readonly whoDecides: string;
@@ -27,6 +28,22 @@ const METAL: Caution = {
   stopsMachines: true,
 };
 
+const NOT_SCANNED: Caution = {
+  id: 'metal',
+  danger: 'Metal pulled, but not scanned: what broke off stays behind.',
+  precaution: 'Scan both faces and the edges, and scan again after planing. No machine step before that.',
+  whoDecides: 'You, with a detector in hand.',
+  stopsMachines: true,
+};
+
+const IRON_STAIN: Caution = {
+  id: 'iron-stain',
+  danger: 'Dark mark, no nail recorded: scan here.',
+  precaution: 'Iron turns this wood blue-black, so a nail may lie below the mark.',
+  whoDecides: 'You, with a detector in hand.',
+  stopsMachines: true,
+};
+
 const OLD_FINISH: Caution = {
   id: 'old-finish',
   danger: 'Old finish of unknown age: paint and varnish may hold lead.',
@@ -37,7 +54,7 @@ const OLD_FINISH: Caution = {
 
 /** What to beware of with a piece, gravest first: metal, what follows its wood, its weight. */
 export function cautionsFor(piece: Piece): Caution[] {
-  const found = new Set(piece.findings.map((finding) => causeOf(finding.kind)));
+  const found = new Set(piece.findings.map((finding) => causeOf(effectiveKind(finding))));
   const carried = piece.hazards ?? [];
   const hazards = new Set<HazardKind>(carried);
   if (found.has('live-insects')) hazards.add('live-insects');
@@ -46,9 +63,11 @@ export function cautionsFor(piece: Piece): Caution[] {
   const finishOpen = found.has('old-finish') && piece.hazards === undefined;
   const weight = pieceWeightKg(piece) ?? 0;
   const lift = weight > LIFT_PLAN_KG ? liftPlan(weight) : weight > TWO_PEOPLE_KG ? twoPeople(weight) : null;
+  const clearance = clearanceOf(piece);
   const cautions = [...hazards].map(cautionOfHazard);
   return [
-    ...(found.has('metal') ? [METAL] : []),
+    ...(clearance === 'metal-in' ? [METAL] : clearance === 'not-scanned' ? [NOT_SCANNED] : []),
+    ...ironStains(piece).slice(0, 1).map(() => IRON_STAIN),
     ...cautions.filter((caution) => caution.stopsMachines),
     ...(finishOpen ? [OLD_FINISH] : []),
     ...cautions.filter((caution) => !caution.stopsMachines),
@@ -107,6 +126,7 @@ function causeOf(kind: FindingKind): 'metal' | 'live-insects' | 'mould' | 'old-f
     case 'hole':
     case 'notch':
     case 'groove':
+    case 'tongue':
     case 'wear':
     case 'burn':
     case 'veneer-lift':

@@ -9,7 +9,7 @@
  * Cost O(p log p) for p placements.
  */
 import type { Rect } from '../geometry/rectangle.ts';
-import type { School } from '../yield/estimate.ts';
+import type { School } from '../yield/why-better.ts';
 
 const TOLERANCE = 1e-6;
 

@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest';
 import { aFinding, aPiece } from '../../test-support/made-up-pieces.ts';
 import { DEFAULT_ALLOWANCES, type Project } from '../project/project.ts';
-import { DEFAULT_HABITS } from '../yield/estimate.ts';
+import { DEFAULT_HABITS } from '../yield/habits.ts';
 import {
   basisOf,
   nearestMiss,

@@ -3,7 +3,8 @@ import { GRADES, blockedRects, type Grade } from '../stock/grade.ts';
 import { fullWidth, type Piece } from '../stock/piece.ts';
 import { areaMm2, type Rect } from '../geometry/rectangle.ts';
 import { roughSize, type Part, type PlannedCut, type Project, type ProjectPlan } from '../project/project.ts';
-import { blockedForGrade, type CuttingHabits } from '../yield/estimate.ts';
+import { blockedForGrade } from '../yield/estimate.ts';
+import type { CuttingHabits } from '../yield/habits.ts';
 import { longestClear } from '../yield/longest-clear.ts';
 import {
   DEFAULT_OFFCUT,
@@ -40,7 +41,7 @@ export function worthPerM2(piece: Piece): number {
 export function boardOf(piece: Piece, habits: CuttingHabits): MatchBoard {
   const showFace = showFaceOf(piece);
   const blocked = Object.fromEntries(
-    GRADES.map((grade) => [grade, blockedForGrade(piece, grade, habits.endTrimMm, showFace)]),
+    GRADES.map((grade) => [grade, blockedForGrade(piece, grade, habits, showFace)]),
   ) as Record<Grade, Rect[]>;
   return {
     id: piece.id,

@@ -6,7 +6,7 @@
  */
 import type { Rect } from '../geometry/rectangle.ts';
 import { cutTree, type CutGroup } from '../match/cut-tree.ts';
-import type { School } from '../yield/estimate.ts';
+import type { School } from '../yield/why-better.ts';
 
 export interface SheetCut<P extends Rect> {
   readonly number: number;

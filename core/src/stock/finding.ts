@@ -19,6 +19,7 @@ export const FINDING_KINDS = [
   'hole',
   'notch',
   'groove',
+  'tongue',
   'wear',
   'burn',
   'old-finish',
@@ -27,24 +28,58 @@ export const FINDING_KINDS = [
 
 export type FindingKind = (typeof FINDING_KINDS)[number];
 
-/** Where a finding shows: on one face, or on both because it goes through. */
-export type FindingFace = 'A' | 'B' | 'through';
+/**
+ * Where a finding shows: on a face, on both because it goes through, on one of the edges (upper and lower as
+ * drawn on face A) or on one of the ends.
+ */
+export const FINDING_FACES = ['A', 'B', 'through', 'upper', 'lower', 'near', 'far'] as const;
+export type FindingFace = (typeof FINDING_FACES)[number];
 
-export const FINDING_FACES: readonly FindingFace[] = ['A', 'B', 'through'];
+export const FACE_NAMES: Readonly<Record<FindingFace, string>> = {
+  A: 'face A',
+  B: 'face B',
+  through: 'through',
+  upper: 'upper edge',
+  lower: 'lower edge',
+  near: 'near end',
+  far: 'far end',
+};
+
+/** What is done with a finding where the maker, not the grade, decides. */
+export const FATES = ['cut', 'keep', 'fill', 'stabilise'] as const;
+export type Fate = (typeof FATES)[number];
+
+export const FATE_NAMES: Readonly<Record<Fate, string>> = {
+  cut: 'cut out',
+  keep: 'keep',
+  fill: 'fill',
+  stabilise: 'stabilise',
+};
+
+/** What has been done about metal: pulled, or punched deep since it would not come. */
+export const FIXES = ['pulled', 'punched'] as const;
+export type Fix = (typeof FIXES)[number];
 
 export type FindingId = string & { readonly brand?: 'FindingId' };
 
 /**
  * One thing found in a piece. Its place is in the piece's own coordinates as seen on face A, whichever
- * face it shows on: x from the near end along the grain, y across from the edge drawn uppermost.
+ * face it shows on: x from the near end along the grain, y across from the edge drawn uppermost. What shows
+ * on an edge or an end reaches into the piece from there: its width (on an end, its length) says how far.
  */
 export interface Finding extends Rect {
   readonly id: FindingId;
   readonly kind: FindingKind;
   readonly face: FindingFace;
-  /** How deep it goes, mm; absent when nobody has measured. */
+  /** How deep it goes into the face it shows on, mm; absent when nobody has measured. */
   readonly depth?: number;
   readonly note?: string;
+  /** Of metal: what has been done about it; absent while it is in. */
+  readonly fix?: Fix;
+  /** What the maker has decided; absent where the grade of the part decides. */
+  readonly fate?: Fate;
+  /** Findings laid in one row share it, so that they can be moved, mended or deleted together. */
+  readonly row?: string;
 }
 
 export interface FindingKindFacts {
@@ -85,6 +120,7 @@ const FACTS: Readonly<Record<FindingKind, Facts>> = {
   hole: ['hole', 'H', 20, 20, 'through', 'drilled, or for a bolt'],
   notch: ['notch', 'J', 60, 40, 'through', 'notch, mortise or cut-out'],
   groove: ['groove', 'G', 400, 8, 'A', 'groove or rebate along the piece'],
+  tongue: ['tongue', 'Z', 400, 6, 'lower', 'tongue of a board that was joined to the next'],
   wear: ['wear', 'E', 200, 80, 'A', 'worn, dished or scratched'],
   burn: ['burn', 'B', 60, 60, 'A', 'burn or heat mark'],
   'old-finish': ['old finish', 'F', 400, 100, 'A', 'paint, varnish or wax'],
@@ -101,6 +137,14 @@ export function findingKindFacts(kind: FindingKind): FindingKindFacts {
 export function findingKindByKey(key: string): FindingKind | undefined {
   return FINDING_KINDS.find((kind) => FACTS[kind][1] === key.toUpperCase());
 }
+
+/** Pulled metal has left a hole; any other finding is what it is. */
+export const effectiveKind = (finding: Pick<Finding, 'kind' | 'fix'>): FindingKind =>
+  finding.kind === 'metal' && finding.fix === 'pulled' ? 'nail-hole' : finding.kind;
+
+/** Whether there is metal to fear: recorded, and not pulled. */
+export const isMetalIn = (finding: Pick<Finding, 'kind' | 'fix'>): boolean =>
+  finding.kind === 'metal' && finding.fix !== 'pulled';
 
 /** Whether a finding shows on `face`. */
 export const showsOn = (finding: Finding, face: 'A' | 'B'): boolean =>

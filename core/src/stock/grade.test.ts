@@ -1,7 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import { aFinding, aPiece } from '../../test-support/made-up-pieces.ts';
-import { FINDING_KINDS, findingKindByKey, findingKindFacts, keepOnPiece } from './finding.ts';
-import { blockedRects, GRADES, isInTheWay, verdictOn, type Grade } from './grade.ts';
+import {
+  FINDING_KINDS,
+  findingKindByKey,
+  findingKindFacts,
+  keepOnPiece,
+  type Fate,
+  type FindingKind,
+} from './finding.ts';
+import { blockedRects, fatesOf, GRADES, isInTheWay, verdictOn, type Grade } from './grade.ts';
 
 const piece = aPiece();
 const through = (kind: Parameters<typeof aFinding>[0]) => aFinding(kind, { face: 'through' });
@@ -39,6 +46,7 @@ describe('grades', () => {
         'wane',
         'hole',
         'groove',
+        'tongue',
         'wear',
         'burn',
         'old-finish',
@@ -116,11 +124,49 @@ describe('blockedRects', () => {
   });
 });
 
+describe('fates', () => {
+  const grades = ['clear', 'one-face', 'character', 'hidden', 'structural'] as const;
+  const verdicts = (fate: Fate, kind: FindingKind) =>
+    grades.map((grade) => verdictOn(grade, aFinding(kind, { fate }), piece));
+
+  it('decide where the maker wants to, within what a grade can bear', () => {
+    expect(verdicts('cut', 'knot')).toEqual(['cut', 'cut', 'cut', 'cut', 'cut']);
+    expect(verdicts('keep', 'split')).toEqual(['keep', 'keep', 'keep', 'keep', 'cut']);
+    expect(verdicts('fill', 'split')).toEqual(['cut', 'back', 'keep', 'keep', 'cut']);
+    expect(verdicts('stabilise', 'loose-knot')).toEqual(['cut', 'back', 'keep', 'keep', 'cut']);
+    expect(verdicts('stabilise', 'rot')).toEqual(['cut', 'back', 'keep', 'keep', 'cut']);
+  });
+
+  it('never leave metal, live insects or soft rot in', () => {
+    for (const kind of ['metal', 'live-insect', 'rot'] as const) {
+      for (const fate of ['keep', 'fill'] as const) expect(verdicts(fate, kind)).not.toContain('keep');
+    }
+    expect(fatesOf({ kind: 'metal' })).toEqual(['cut']);
+    expect(fatesOf({ kind: 'metal', fix: 'pulled' })).toContain('fill');
+    expect(fatesOf({ kind: 'rot' })).toEqual(['cut', 'stabilise']);
+  });
+
+  it('take pulled metal for the hole it leaves, and punched metal for metal', () => {
+    expect(verdictOn('character', aFinding('metal', { fix: 'pulled' }), piece)).toBe('keep');
+    expect(verdictOn('character', aFinding('metal', { fix: 'punched' }), piece)).toBe('cut');
+  });
+});
+
+it('what shows on an edge is no back, and half of a joint comes off', () => {
+  const tongue = aFinding('tongue', { face: 'lower' });
+  expect(isInTheWay('one-face', aFinding('stain', { face: 'upper' }), piece, 'A')).toBe(true);
+  expect(isInTheWay('character', tongue, piece, 'A')).toBe(true);
+  expect(isInTheWay('hidden', tongue, piece, 'A')).toBe(false);
+  const groove = aFinding('groove', { width: 6 });
+  expect(verdictOn('character', groove, piece)).toBe('keep');
+  expect(verdictOn('character', { ...groove, face: 'upper' }, piece)).toBe('cut');
+});
+
 describe('kinds of finding', () => {
   it('have keys that differ, and none that another screen needs', () => {
     const keys = FINDING_KINDS.map((kind) => findingKindFacts(kind).key);
     expect(new Set(keys).size).toBe(keys.length);
-    for (const taken of ['R', 'U', 'Q', 'P', 'Z']) expect(keys).not.toContain(taken);
+    for (const taken of ['R', 'U', 'Q', 'P']) expect(keys).not.toContain(taken);
     expect(findingKindByKey('k')).toBe('knot');
     expect(findingKindByKey('R')).toBeUndefined();
   });

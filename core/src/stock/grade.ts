@@ -1,7 +1,15 @@
 import { assert, exhausted } from '../foundation/assert.ts';
+import { outsideRects } from '../geometry/outline.ts';
 import { clipTo, type Rect } from '../geometry/rectangle.ts';
-import { findingKindFacts, type Finding, type FindingKind } from './finding.ts';
-import { fullWidth, type Piece } from './piece.ts';
+import {
+  effectiveKind,
+  findingKindFacts,
+  isMetalIn,
+  type Fate,
+  type Finding,
+  type FindingKind,
+} from './finding.ts';
+import { fullWidth, isStraight, outlineOf, type Piece } from './piece.ts';
 
 /** What a part asks of its wood, from the strictest to the roughest; see `docs/glossary.md`. */
 export const GRADES = ['clear', 'one-face', 'character', 'weathered', 'hidden', 'structural'] as const;
@@ -61,6 +69,12 @@ const keepSmallKnot: Rule = (finding, piece, limits) => {
 const cutThrough: Rule = (finding) => (finding.face === 'through' ? 'cut' : 'keep');
 
 const backUnlessThrough: Rule = (finding) => (finding.face === 'through' ? 'cut' : 'back');
+/** A groove along an edge was half of a joint: it is cut off, as its tongue is. */
+const keepSmallOffEdges: Rule = (finding, piece, limits) =>
+  isOnEdge(finding) ? 'cut' : keepSmall(finding, piece, limits);
+const keepOffEdges: Rule = (finding) => (isOnEdge(finding) ? 'cut' : 'keep');
+
+const isOnEdge = ({ face }: Finding): boolean => face === 'upper' || face === 'lower';
 
 type Row = readonly [
   clear: Rule,
@@ -91,21 +105,65 @@ const RULES: Readonly<Record<FindingKind, Row>> = {
   'wane':         [cut,  back,             cut,       keep,      keep,       cut],
   'hole':         [cut,  backUnlessThrough, keepSmall, keepSmall, keep,      cut],
   'notch':        [cut,  backUnlessThrough, cut,      cut,       cutThrough, cut],
-  'groove':       [cut,  back,             keepSmall, keep,      keep,       cut],
+  'groove':       [cut,  back,             keepSmallOffEdges, keepOffEdges, keep, cut],
+  'tongue':       [cut,  cut,              cut,       cut,       keep,       cut],
   'wear':         [cut,  back,             keep,      keep,      keep,       keep],
   'burn':         [cut,  back,             cut,       keep,      keep,       cut],
   'old-finish':   [cut,  back,             keep,      keep,      keep,       keep],
   'veneer-lift':  [cut,  back,             cut,       cut,       cut,        cut],
 };
 
-/** What `grade` says of one finding. */
+/**
+ * What is never left in a part, whatever the maker would like: metal that a blade may meet, rot that has not been
+ * stabilised, live insects.
+ */
+export const neverStays = (finding: Pick<Finding, 'kind' | 'fix' | 'fate'>): boolean =>
+  isMetalIn(finding) ||
+  finding.kind === 'live-insect' ||
+  (finding.kind === 'rot' && finding.fate !== 'stabilise');
+
+/** The fates that a finding can have; rot may be cut out or stabilised, metal that is in only cut out. */
+export function fatesOf(finding: Pick<Finding, 'kind' | 'fix'>): readonly Fate[] {
+  if (isMetalIn(finding) || finding.kind === 'live-insect') return ['cut'];
+  if (finding.kind === 'rot') return ['cut', 'stabilise'];
+  return ['cut', 'keep', 'fill', 'stabilise'];
+}
+
+/**
+ * What `grade` says of one finding, once its fate has been heard. Cut out by hand is cut out of everything, kept
+ * by hand stays in everything but structural wood. What is filled or stabilised may lie in character, weathered
+ * and hidden wood and on the back of one face clear; clear and structural wood has no fillings.
+ */
 export function verdictOn(
   grade: Grade,
   finding: Finding,
   piece: Pick<Piece, 'width' | 'widthFar'>,
   limits: GradeLimits = DEFAULT_GRADE_LIMITS,
 ): Verdict {
-  const rule = RULES[finding.kind][GRADES.indexOf(grade)];
+  const byGrade = verdictByGrade(grade, finding, piece, limits);
+  if (finding.fate === undefined || neverStays(finding)) return byGrade;
+  switch (finding.fate) {
+    case 'cut':
+      return 'cut';
+    case 'keep':
+      return grade === 'structural' ? byGrade : 'keep';
+    case 'fill':
+    case 'stabilise':
+      if (grade === 'clear' || grade === 'structural') return byGrade;
+      return grade === 'one-face' && byGrade !== 'keep' ? 'back' : 'keep';
+    default:
+      return exhausted(finding.fate, 'fate');
+  }
+}
+
+/** What `grade` says of a finding that nobody has decided about. */
+export function verdictByGrade(
+  grade: Grade,
+  finding: Finding,
+  piece: Pick<Piece, 'width' | 'widthFar'>,
+  limits: GradeLimits = DEFAULT_GRADE_LIMITS,
+): Verdict {
+  const rule = RULES[effectiveKind(finding)][GRADES.indexOf(grade)];
   assert(rule !== undefined, `no rule of ${grade} for ${finding.kind}`);
   return rule(finding, piece, limits);
 }
@@ -125,7 +183,8 @@ export function isInTheWay(
     case 'cut':
       return true;
     case 'back':
-      return finding.face === 'through' || finding.face === showFace;
+      // Edges and ends are no back: what shows there shows.
+      return finding.face !== (showFace === 'A' ? 'B' : 'A');
     default:
       return exhausted(verdict, 'verdict');
   }
@@ -134,38 +193,28 @@ export function isInTheWay(
 /** Grades that look at one face only, so that turning the piece over may help. */
 export const gradeHasShowFace = (grade: Grade): boolean => grade === 'one-face';
 
-/** Steps in which a tapered edge is taken: each wastes at most a triangle of its own length. */
-const TAPER_STEPS = 8;
+/** What of a piece decides which of its wood a grade accepts. */
+export type Graded = Pick<Piece, 'length' | 'width' | 'widthFar' | 'outline' | 'findings'>;
 
 /**
- * The rectangles of a piece that `grade` does not accept, clipped to the piece, mm. A taper is taken
- * as a staircase inside the true outline, so what is called clear always is.
+ * The rectangles of a piece that `grade` does not accept, clipped to the piece, mm. A slanting edge is taken as
+ * stairs inside the true outline, so what is called clear always is; `cutsAt` are places where stairs break.
  */
 export function blockedRects(
-  piece: Pick<Piece, 'length' | 'width' | 'widthFar' | 'findings'>,
+  piece: Graded,
   grade: Grade,
   showFace: 'A' | 'B' = 'A',
   limits: GradeLimits = DEFAULT_GRADE_LIMITS,
+  cutsAt: readonly number[] = [],
 ): Rect[] {
   const blocked: Rect[] = [];
+  const width = fullWidth(piece);
   for (const finding of piece.findings) {
     if (!isInTheWay(grade, finding, piece, showFace, limits)) continue;
-    const rect = clipTo(finding, piece.length, fullWidth(piece));
+    const rect = clipTo(finding, piece.length, width);
     if (rect) blocked.push(rect);
   }
-  return blocked.concat(taperSteps(piece));
-}
-
-function taperSteps(piece: Pick<Piece, 'length' | 'width' | 'widthFar'>): Rect[] {
-  const far = piece.widthFar ?? piece.width;
-  if (far === piece.width) return [];
-  const full = Math.max(far, piece.width);
-  const step = piece.length / TAPER_STEPS;
-  return Array.from({ length: TAPER_STEPS }, (_, i) => {
-    const share = far < piece.width ? (i + 1) / TAPER_STEPS : i / TAPER_STEPS;
-    const width = piece.width + (far - piece.width) * share;
-    return { x: i * step, y: width, length: step, width: full - width };
-  }).filter((rect) => rect.width > 0);
+  return isStraight(piece) ? blocked : blocked.concat(outsideRects(outlineOf(piece), width, cutsAt));
 }
 
 /** One sentence on what a grade does with a finding, for the list beside the drawing. */

@@ -2,8 +2,10 @@ import type { SpeciesId } from '../timber/species.ts';
 import { speciesById, speciesName } from '../timber/species.ts';
 import { volumeM3 } from '../units/board-measure.ts';
 import { densityAt } from '../timber/weight.ts';
+import { outlineAreaMm2, straightOutline, type Outline } from '../geometry/outline.ts';
 import { clipTo } from '../geometry/rectangle.ts';
-import type { Finding } from './finding.ts';
+import { isMetalIn, type Finding } from './finding.ts';
+import type { Bark, EndCut, Grain, MoistureReading, PinnedPhoto, Sapwood, Scans, Tone } from './inspection.ts';
 import type { HazardKind } from './hazard-kind.ts';
 import type { FindId } from './haul.ts';
 import type { Warp } from './warp.ts';
@@ -26,6 +28,8 @@ export interface Piece {
   /** Width at the far end, when the piece tapers. */
   readonly widthFar?: number;
   readonly thickness: number;
+  /** Its edges where they are no straight lines: natural edge, notch, curve. Within length × full width. */
+  readonly outline?: Outline;
   readonly species: SpeciesId;
   readonly speciesSure: Certainty;
   /** Where it is kept. */
@@ -40,6 +44,26 @@ export interface Piece {
   readonly warp?: Warp;
   /** Moisture content as last read, % of dry mass. */
   readonly moisturePct?: number;
+  /** Every reading with its day, oldest first: the drying line. */
+  readonly readings?: readonly MoistureReading[];
+  /** What has been cut off the ends and how they sounded. */
+  readonly ends?: { readonly near?: EndCut; readonly far?: EndCut };
+  /** Faces whose old skin is kept: they are not planed. */
+  readonly keepSkin?: readonly ('A' | 'B')[];
+  /** Thickness of the veneer on a piece that is not solid, mm. */
+  readonly veneerMm?: number;
+  readonly grain?: Grain;
+  /** The face that was toward the bark. */
+  readonly bark?: Bark;
+  readonly sapwood?: Sapwood;
+  readonly tone?: Tone;
+  /** When it was scanned for metal. */
+  readonly scans?: Scans;
+  /** The day on which it was looked over on both faces, both edges and both ends. */
+  readonly inspected?: string;
+  /** The day on which it came off the planer: what is written down is what is there. */
+  readonly machined?: string;
+  readonly photos?: readonly PinnedPhoto[];
   /** What follows the wood whichever board it is; see `core/hazards`. */
   readonly hazards?: readonly HazardKind[];
   /** The project whose accepted plan cuts it. */
@@ -50,12 +74,25 @@ export interface Piece {
 export const fullWidth = (piece: Pick<Piece, 'width' | 'widthFar'>): number =>
   Math.max(piece.width, piece.widthFar ?? piece.width);
 
-export type Solid = Pick<Piece, 'length' | 'width' | 'widthFar' | 'thickness' | 'findings'>;
+export type Solid = Pick<Piece, 'length' | 'width' | 'widthFar' | 'outline' | 'thickness' | 'findings'>;
+
+/** Whether a piece is a plain rectangle in plan. */
+export const isStraight = (piece: Pick<Piece, 'width' | 'widthFar' | 'outline'>): boolean =>
+  piece.outline === undefined && (piece.widthFar ?? piece.width) === piece.width;
+
+/** The outline of any piece, drawn or following from its widths. */
+export const outlineOf = (piece: Pick<Piece, 'length' | 'width' | 'widthFar' | 'outline'>): Outline =>
+  piece.outline ?? straightOutline(piece.length, piece.width, piece.widthFar);
+
+/** Area of one face within the outline, mm². */
+export const faceAreaMm2 = (piece: Pick<Piece, 'length' | 'width' | 'widthFar' | 'outline'>): number =>
+  piece.outline
+    ? outlineAreaMm2(piece.outline)
+    : (piece.length * (piece.width + (piece.widthFar ?? piece.width))) / 2;
 
 /** Volume as found, m³; a taper counts with its middle width, wane right through is missing wood. */
 export function pieceVolumeM3(piece: Solid): number {
-  const middle = (piece.width + (piece.widthFar ?? piece.width)) / 2;
-  return Math.max(0, volumeM3(piece.length, middle, piece.thickness) - missingM3(piece));
+  return Math.max(0, (faceAreaMm2(piece) * piece.thickness) / 1e9 - missingM3(piece));
 }
 
 function missingM3(piece: Solid): number {
@@ -75,9 +112,9 @@ export function pieceWeightKg(piece: Solid & Pick<Piece, 'species' | 'moisturePc
   return pieceVolumeM3(piece) * densityAt(facts.densityKgM3, piece.moisturePct ?? 12);
 }
 
-/** Whether metal is recorded in the piece: no machine step before it is cleared. */
+/** Whether metal is recorded in the piece and not pulled: no machine step before it is cleared. */
 export const hasMetal = (piece: Pick<Piece, 'findings'>): boolean =>
-  piece.findings.some((finding) => finding.kind === 'metal');
+  piece.findings.some(isMetalIn);
 
 /**
  * The next free tag with the initial of `name`: `S-01`, `S-02` … ; nameless pieces get `B` for board. Where

@@ -6,7 +6,18 @@ import { exhausted } from '../foundation/assert.ts';
 import { isDay } from '../foundation/calendar-day.ts';
 import { fail, ok, type Result } from '../foundation/result.ts';
 import { parseLength, type LengthUnit } from '../units/length.ts';
-import { FINDING_KINDS, findingKindFacts, keepOnPiece, type Finding, type FindingKind } from './finding.ts';
+import {
+  FINDING_FACES,
+  FINDING_KINDS,
+  findingKindFacts,
+  keepOnPiece,
+  type Fate,
+  type Finding,
+  type FindingFace,
+  type FindingKind,
+  type Fix,
+} from './finding.ts';
+import { fatesOf } from './grade.ts';
 import { HAZARD_KINDS, type HazardKind } from './hazard-kind.ts';
 import { fullWidth, type Piece } from './piece.ts';
 import type { ChipKind, Span } from './tally-head.ts';
@@ -153,13 +164,19 @@ function readFindings(
   unit: LengthUnit,
 ): Result<Clause, string> {
   const at = text.indexOf('@');
-  const words = /^(.*?)(?:\s+(?:on\s+)?(a|b|through))?$/i.exec(text.slice(0, at).trim());
-  const called = words?.[1]?.trim() ?? '';
+  const words = /^(.*?)(?:\s+(?:on\s+)?(?:the\s+)?(a|b|through|(?:upper|lower)(?:\s+edge)?|(?:near|far)(?:\s+end)?))?$/i.exec(
+    text.slice(0, at).trim(),
+  );
+  const { called, fix, fate } = withoutDeeds(words?.[1]?.trim() ?? '');
   const kind = findingKind(called);
   if (!kind) return fail(`“${called}” is not something found in wood; say knot, nail hole, metal, rot …`);
   const usual = findingKindFacts(kind);
   const said1 = words?.[2]?.toLowerCase();
-  const face = said1 === undefined ? usual.face : said1 === 'through' ? 'through' : said1 === 'a' ? 'A' : 'B';
+  const face = faceCalled(said1) ?? usual.face;
+  if (fix !== undefined && kind !== 'metal') return fail(`only metal is ${fix}, not ${called}`);
+  if (fate !== undefined && !fatesOf({ kind, ...(fix ? { fix } : {}) }).includes(fate)) {
+    return fail(`${called} can’t be kept in: it is cut out`);
+  }
   const parts = text.slice(at).split(EXTRA);
   const extras = new Map<string, string>();
   for (let i = 1; i < parts.length; i += 2) {
@@ -191,12 +208,47 @@ function readFindings(
       y: y.value,
       ...size.value,
       ...(depth ? { depth: depth.value } : {}),
+      ...(fix ? { fix } : {}),
+      ...(fate ? { fate } : {}),
       ...(note === undefined ? {} : { note }),
     };
     value.push(sticksOut(finding, piece) ? keepOnPiece(finding, piece.length, whole) : finding);
   }
   return ok({ kind: 'finding', value });
 }
+
+const faceCalled = (word: string | undefined): FindingFace | undefined => {
+  const first = word?.split(/\s+/)[0];
+  return FINDING_FACES.find((face) => face.toLowerCase() === first);
+};
+
+/** What has been done about a finding, or is to be, said after its name: `metal pulled`, `knot filled`. */
+const DEEDS: readonly (readonly [word: string, deed: { readonly fix?: Fix; readonly fate?: Fate }])[] = [
+  ['pulled', { fix: 'pulled' }],
+  ['punched', { fix: 'punched' }],
+  ['cut out', { fate: 'cut' }],
+  ['kept', { fate: 'keep' }],
+  ['filled', { fate: 'fill' }],
+  ['stabilised', { fate: 'stabilise' }],
+];
+
+function withoutDeeds(words: string): { called: string; fix?: Fix; fate?: Fate } {
+  let called = words;
+  let deeds: { fix?: Fix; fate?: Fate } = {};
+  for (;;) {
+    const found = DEEDS.find(([word]) => called.toLowerCase().endsWith(` ${word}`));
+    if (!found) return { called, ...deeds };
+    called = called.slice(0, -found[0].length).trim();
+    deeds = { ...found[1], ...deeds };
+  }
+}
+
+const deedsOf = (finding: ReadFinding): string =>
+  DEEDS.filter(([, deed]) =>
+    deed.fix === undefined ? deed.fate === finding.fate : deed.fix === finding.fix,
+  )
+    .map(([word]) => ` ${word}`)
+    .join('');
 
 const SLACK_MM = 1e-6;
 
@@ -265,6 +317,7 @@ export function printFindings(
     clauses.push(
       [
         usual.name,
+        deedsOf(first),
         first.face === usual.face ? '' : first.face === 'through' ? ' through' : ` on ${first.face}`,
         places,
         own ? '' : ` size ${size(first.length)}x${size(first.width)}`,
@@ -282,4 +335,6 @@ const alike = (a: ReadFinding, b: ReadFinding): boolean =>
   a.length === b.length &&
   a.width === b.width &&
   a.depth === b.depth &&
+  a.fix === b.fix &&
+  a.fate === b.fate &&
   a.note === b.note;

@@ -135,6 +135,31 @@ const flipped = (board: GridCase, along: boolean): readonly Rect[] =>
       : { ...rect, y: board.width - rect.y - rect.width },
   );
 
+const POWERS = { longest: { length: 2, width: 1 }, widest: { length: 1, width: 2 } } as const;
+const worthOf = (cuttings: readonly Rect[], wish: keyof typeof POWERS): number =>
+  cuttings.reduce(
+    (sum, { length, width }) => sum + length ** POWERS[wish].length * width ** POWERS[wish].width,
+    0,
+  );
+
+it.each(['longest', 'widest'] as const)('finds what the grid finds when wishing for the %s', (wish) => {
+  fc.assert(
+    fc.property(gridBoard, (board) => {
+      const got = clearCuttings(
+        board,
+        board.blocked,
+        { kerfMm: board.kerf, minLengthMm: board.minLength, minWidthMm: board.minWidth },
+        wish,
+      );
+      const near = (mine: number, grid: number): void =>
+        expect(mine / Math.max(1, grid)).toBeCloseTo(grid / Math.max(1, grid), 6);
+      near(worthOf(got.crosscutFirst.cuttings, wish), gridCrosscutFirst(board, STEP, POWERS[wish]));
+      near(worthOf(got.ripFirst.cuttings, wish), gridRipFirst(board, STEP, POWERS[wish]));
+    }),
+    { numRuns: Number(process.env['RUNS'] ?? 60), seed: Number(process.env['SEED'] ?? 3) },
+  );
+});
+
 describe('clear cuttings of any board', () => {
   it('are clear, on the board, large enough and a kerf apart', () => {
     fc.assert(

@@ -31,6 +31,7 @@ import { Obstacles } from './obstacles.ts';
 import { boundSections } from './section-bound.ts';
 import { SectionChain } from './section-chain.ts';
 import { SectionWorth } from './section-worth.ts';
+import { weightsOf, type Weights, type Wish } from './wish.ts';
 
 export interface SchoolYield {
   readonly areaMm2: number;
@@ -42,11 +43,16 @@ export interface ClearYield {
   readonly ripFirst: SchoolYield;
 }
 
-/** The best clear cuttings of a board by both schools. Sizes in mm, areas in mm². */
-export function clearCuttings(board: BoardSize, blocked: readonly Rect[], rule: CuttingRule): ClearYield {
+/** The best clear cuttings of a board by both schools, for a wish. Sizes in mm, areas in mm². */
+export function clearCuttings(
+  board: BoardSize,
+  blocked: readonly Rect[],
+  rule: CuttingRule,
+  wish: Wish = 'area',
+): ClearYield {
   const turnedRule = { ...rule, minLengthMm: rule.minWidthMm, minWidthMm: rule.minLengthMm };
-  const crosscut = threeStages(board.length, board.width, blocked, rule);
-  const rip = threeStages(board.width, board.length, blocked.map(turned), turnedRule);
+  const crosscut = threeStages(board.length, board.width, blocked, rule, weightsOf(wish, 'u'));
+  const rip = threeStages(board.width, board.length, blocked.map(turned), turnedRule, weightsOf(wish, 'v'));
   return { crosscutFirst: schoolYield(crosscut), ripFirst: schoolYield(rip.map(turned)) };
 }
 
@@ -55,7 +61,13 @@ const schoolYield = (cuttings: readonly Rect[]): SchoolYield => ({
   cuttings,
 });
 
-function threeStages(lengthU: number, lengthV: number, blocked: readonly Rect[], rule: CuttingRule): Rect[] {
+function threeStages(
+  lengthU: number,
+  lengthV: number,
+  blocked: readonly Rect[],
+  rule: CuttingRule,
+  weights: Weights,
+): Rect[] {
   const { kerfMm: kerf, minLengthMm: minU, minWidthMm: minV } = rule;
   const sizeU = onLattice(lengthU);
   const sizeV = onLattice(lengthV);
@@ -64,20 +76,23 @@ function threeStages(lengthU: number, lengthV: number, blocked: readonly Rect[],
   const obstacles = new Obstacles(clipped, sizeU, sizeV);
   const depth = affordableDepth(obstacles, kerf, minU, minV);
   const cuts = sectionCuts(obstacles, kerf, minU, depth);
-  const chain = new SectionChain(cuts, kerf, minU);
-  boundSections(chain, obstacles, minU, minV);
-  const exact = new SectionWorth(obstacles, rule, depth);
+  const chain = new SectionChain(cuts, kerf);
+  boundSections(chain, obstacles, minU, minV, weights);
+  const exact = new SectionWorth(obstacles, rule, depth, weights);
   const reckoned = new Uint8Array(chain.worthOf.length);
   for (;;) {
     const path = chain.best();
-    const open = path.filter((section) => reckoned[section] === 0);
-    if (open.length === 0) {
-      return path.flatMap((section) => exact.cuttings(...chain.span(section)));
-    }
-    for (const section of open) {
+    // From the far end on: chains up to a cut stand while nothing before it changes.
+    let lowered = false;
+    for (let n = path.length - 1; n >= 0 && !lowered; n--) {
+      const section = path[n] as number;
+      if (reckoned[section] === 1) continue;
       reckoned[section] = 1;
-      chain.settle(section, exact.areaMm2(...chain.span(section)));
+      const worth = exact.worth(...chain.span(section));
+      lowered = worth < (chain.worthOf[section] as number) - 1e-6;
+      chain.settle(section, worth);
     }
+    if (!lowered) return path.flatMap((section) => exact.cuttings(...chain.span(section)));
   }
 }
 

@@ -1,7 +1,18 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { anyInspectedPiece, turnedPiece } from '../../test-support/any-piece.ts';
 import { aFinding, aPiece } from '../../test-support/made-up-pieces.ts';
-import { DEFAULT_HABITS, estimateYield } from './estimate.ts';
+import { bandBetween } from '../geometry/outline.ts';
+import { GRADES, type Grade } from '../stock/grade.ts';
+import { isStraight, outlineOf, type Piece } from '../stock/piece.ts';
+import { canGive } from './can-give.ts';
+import { clearCuttings } from './clear-cuttings.ts';
+import { estimateYield } from './estimate.ts';
+import { DEFAULT_HABITS } from './habits.ts';
 import { longestClear } from './longest-clear.ts';
+import { DEFAULT_MACHINES } from './machines.ts';
+import { usableThickness } from './thickness.ts';
+import { edgeLoss } from './trade-table.ts';
 
 const habits = { ...DEFAULT_HABITS, endTrimMm: 0 };
 
@@ -54,6 +65,137 @@ describe('estimateYield', () => {
     expect(given).toMatchObject({ areaMm2: 0, longest: null, widest: null });
     expect(given.why).toContain('Nothing of the least size');
   });
+});
+
+describe('a slanting edge', () => {
+  it('gives nearly what far finer stairs would', () => {
+    for (const [widthFar, kerf] of [
+      [60, 3],
+      [40, 3],
+      [90, 3],
+    ] as const) {
+      const piece = aPiece({ length: 1000, width: 100, widthFar });
+      const rule = { ...habits, kerfMm: kerf, minLengthMm: 100, minWidthMm: 15 };
+      const given = estimateYield(piece, 'clear', rule);
+      const fine = Array.from({ length: 100 }, (_, i) => ({
+        x: i * 10,
+        y: 100 - ((100 - widthFar) * (i + 1)) / 100,
+        length: 10,
+        width: ((100 - widthFar) * (i + 1)) / 100,
+      }));
+      const finest = clearCuttings(piece, fine, rule);
+      for (const school of ['crosscutFirst', 'ripFirst'] as const) {
+        expect(given[school].areaMm2 / finest[school].areaMm2).toBeGreaterThan(0.99);
+        expect(given[school].areaMm2).toBeLessThan((1000 * (100 + widthFar)) / 2);
+      }
+    }
+  });
+
+  it('is met where it stands: no cutting leaves the outline', () => {
+    fc.assert(
+      fc.property(anyInspectedPiece, (piece) => {
+        const { crosscutFirst, ripFirst } = estimateYield(piece, 'clear', habits);
+        for (const { x, y, length, width } of [...crosscutFirst.cuttings, ...ripFirst.cuttings]) {
+          const band = bandBetween(outlineOf(piece), x, x + length);
+          expect(y).toBeGreaterThanOrEqual(band.upper - 1e-5);
+          expect(y + width).toBeLessThanOrEqual(band.lower + 1e-5);
+        }
+      }),
+      { numRuns: 25 },
+    );
+  });
+});
+
+/** What gives no more than what: a coarser grade accepts all that a finer one does. */
+const FINER_THAN: readonly (readonly [finer: Grade, coarser: Grade])[] = [
+  ['clear', 'one-face'],
+  ['clear', 'character'],
+  ['character', 'hidden'],
+  ['character', 'weathered'],
+];
+
+describe('any piece', () => {
+  const area = (piece: Piece, grade: Grade): number => estimateYield(piece, grade, habits).areaMm2;
+
+  it('gives no less to a coarser grade', () => {
+    fc.assert(
+      fc.property(anyInspectedPiece, fc.constantFrom(...FINER_THAN), (piece, [finer, coarser]) => {
+        expect(area(piece, coarser)).toBeGreaterThanOrEqual(area(piece, finer) - slack(piece));
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('gives no more when a finding is added', () => {
+    fc.assert(
+      fc.property(anyInspectedPiece, fc.constantFrom(...GRADES), (piece, grade) => {
+        const fewer = { ...piece, findings: piece.findings.slice(1) };
+        expect(area(piece, grade)).toBeLessThanOrEqual(area(fewer, grade) + slack(piece));
+        const volume = (one: Piece): number => estimateYield(one, grade, habits).volumeM3;
+        // A coat may ask for a deeper clean-up, never for a thicker board; the best by area may differ in width.
+        if (isStraight(piece) && !piece.warp) expect(volume(piece)).toBeLessThanOrEqual(volume(fewer) * 1.02 + 1e-9);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('gives the same turned end for end and turned over', () => {
+    fc.assert(
+      fc.property(anyInspectedPiece, fc.boolean(), (piece, along) => {
+        for (const grade of ['clear', 'one-face', 'character', 'hidden'] as const) {
+          const here = estimateYield(piece, grade, habits);
+          const there = estimateYield(turnedPiece(piece, along), grade, habits);
+          expect(Math.abs(there.areaMm2 - here.areaMm2)).toBeLessThanOrEqual(slack(piece) + 1);
+          expect(there.thicknessWhole).toBeCloseTo(here.thicknessWhole, 6);
+        }
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  /** Stairs of a slanting edge are placed by its own cuts, so two cuttings of it may differ by part of a stair. */
+  function slack(piece: Piece): number {
+    return isStraight(piece) ? 1e-3 : 0.02 * 1000 * 200;
+  }
+});
+
+it('gives a part exactly when one can be cut out of it', () => {
+  fc.assert(
+    fc.property(
+      anyInspectedPiece,
+      fc.integer({ min: 100, max: 900 }),
+      fc.integer({ min: 20, max: 150 }),
+      fc.constantFrom(10, 20, 27),
+      fc.constantFrom('clear', 'character', 'hidden'),
+      (piece, length, width, thickness, grade) => {
+        const want = { length, width, thickness, grade } as const;
+        const giving = canGive(piece, want, habits, DEFAULT_MACHINES);
+        const rough = width + edgeLoss(piece, length, DEFAULT_MACHINES);
+        const count = estimateYield(piece, grade, habits, DEFAULT_MACHINES, {
+          length,
+          width: rough - 2 * DEFAULT_MACHINES.jointingMm,
+        });
+        const thick = usableThickness(piece, { length, width: rough }, DEFAULT_MACHINES, grade).mm;
+        const one = count.crosscutFirst.cuttings.length > 0;
+        expect(giving.gives).toBe(one && thick >= thickness - 1e-6);
+      },
+    ),
+    { numRuns: 80 },
+  );
+});
+
+it('plans off what lies no deeper than the clean-up', () => {
+  const shallow = aPiece({ findings: [aFinding('burn', { depth: 0.4 })] });
+  expect(estimateYield(shallow, 'clear', habits).share).toBe(1);
+  expect(estimateYield({ ...shallow, keepSkin: ['A'] }, 'clear', habits).share).toBeLessThan(1);
+  const deep = aPiece({ findings: [aFinding('burn', { depth: 2 })] });
+  expect(estimateYield(deep, 'clear', habits).share).toBeLessThan(1);
+});
+
+it('counts pieces of a size when that is the wish', () => {
+  const given = estimateYield(aPiece(), 'clear', habits, DEFAULT_MACHINES, { length: 300, width: 30 });
+  expect(given.crosscutFirst.cuttings).toHaveLength(6);
+  expect(given.crosscutFirst.cuttings[0]).toMatchObject({ width: 32, finishedWidth: 30, thickness: 24 });
 });
 
 describe('longestClear', () => {

@@ -1,93 +1,249 @@
 import { areaMm2, type Rect } from '../geometry/rectangle.ts';
-import { blockedRects, gradeHasShowFace, type Grade } from '../stock/grade.ts';
-import { fullWidth, type Piece } from '../stock/piece.ts';
-import { clearCuttings, type ClearYield, type SchoolYield } from './clear-cuttings.ts';
-import type { CuttingRule } from './cutting-rule.ts';
+import type { Finding } from '../stock/finding.ts';
+import { blockedRects, DEFAULT_GRADE_LIMITS, gradeHasShowFace, isInTheWay, type Grade } from '../stock/grade.ts';
+import { faceAreaMm2, fullWidth, isStraight, type Piece } from '../stock/piece.ts';
+import { sum } from '../foundation/sum.ts';
+import { clearCuttings } from './clear-cuttings.ts';
+import type { BoardSize } from './cutting-rule.ts';
+import type { CuttingHabits } from './habits.ts';
 import { longestClear } from './longest-clear.ts';
+import { DEFAULT_MACHINES, type Machines } from './machines.ts';
+import { piecesOfSize } from './pieces-of-size.ts';
+import { keepsSkin, usableThickness, type Thick } from './thickness.ts';
+import { edgeLoss, endTrims } from './trade-table.ts';
+import { whyBetter, type School } from './why-better.ts';
+import type { Wish } from './wish.ts';
 
-export type School = 'crosscutFirst' | 'ripFirst';
-
-export const SCHOOL_NAMES: Readonly<Record<School, string>> = {
-  crosscutFirst: 'Crosscut first',
-  ripFirst: 'Rip first',
-};
-
-/** How a shop cuts: what every estimate and plan rests on. All in mm; all may be changed. */
-export interface CuttingHabits extends CuttingRule {
-  /** Taken off each end as a matter of course, before the knock test says otherwise. */
-  readonly endTrimMm: number;
+/** A cutting with what is left of it once it is flat, clean and its edges are straight; mm. */
+export interface Cutting extends Rect {
+  readonly thickness: number;
+  readonly finishedWidth: number;
 }
 
-/** Starting points: a thin-kerf table saw, an inch or so off the ends, nothing below a small rail. */
-export const DEFAULT_HABITS: CuttingHabits = {
-  kerfMm: 3.2,
-  minLengthMm: 150,
-  minWidthMm: 25,
-  endTrimMm: 10,
-};
+export interface SchoolCuttings {
+  readonly areaMm2: number;
+  readonly cuttings: readonly Cutting[];
+  /** Volume of the finished cuttings, m³. */
+  readonly volumeM3: number;
+}
 
-export interface PieceYield extends ClearYield {
+export interface PieceYield {
+  readonly crosscutFirst: SchoolCuttings;
+  readonly ripFirst: SchoolCuttings;
   /** The face that was taken to show, where the grade looks at one face only. */
   readonly showFace: 'A' | 'B';
   readonly better: School | 'same';
   /** Area of the better school, mm², and as a share of the face, 0…1. */
   readonly areaMm2: number;
   readonly share: number;
+  /** Finished volume of the better school, m³. */
+  readonly volumeM3: number;
   readonly longest: Rect | null;
   readonly widest: Rect | null;
+  /** Thickness of the whole piece planed as it is, mm, and the thickest of its cuttings. */
+  readonly thicknessWhole: number;
   readonly why: string;
 }
 
-type Measured = Pick<Piece, 'length' | 'width' | 'widthFar' | 'findings'>;
+/** What is asked of a piece: its best cuttings for a wish, or as many pieces of a size as can be had. */
+export interface YieldAsk {
+  readonly grade: Grade;
+  readonly habits: CuttingHabits;
+  readonly machines: Machines;
+  readonly wish: Wish | PieceSize;
+}
 
-/** What is in the way of `grade` in a piece: its findings, its taper and the trim of both ends. */
+/** A finished size that is wanted many times, mm. */
+export interface PieceSize {
+  readonly length: number;
+  readonly width: number;
+}
+
+export type Measured = Thick & Pick<Piece, 'outline' | 'ends'>;
+
+/** What comes off a piece before it is cut up, mm. */
+export interface Trims {
+  readonly endTrimMm: number;
+  /** Planed off each face: shallower findings go with it. */
+  readonly cleanUpMm?: number;
+}
+
+/**
+ * What is in the way of `grade` in a piece: its findings, its outline and the trim of both ends. Marks no deeper
+ * than the clean-up of their face are gone once it is planed. `cutsAt`: see `outsideRects`.
+ */
 export function blockedForGrade(
-  piece: Measured,
+  piece: Pick<Piece, 'length' | 'width' | 'widthFar' | 'outline' | 'findings' | 'ends' | 'keepSkin'>,
   grade: Grade,
-  endTrimMm: number,
+  trims: Trims,
   showFace: 'A' | 'B' = 'A',
+  cutsAt: readonly number[] = [],
 ): Rect[] {
-  const blocked = blockedRects(piece, grade, showFace);
+  const left = {
+    ...piece,
+    findings: piece.findings.filter(
+      (finding) => !isPlanedOff(finding, piece, grade, trims.cleanUpMm ?? 0, showFace),
+    ),
+  };
+  const blocked = blockedRects(left, grade, showFace, DEFAULT_GRADE_LIMITS, cutsAt);
   const width = fullWidth(piece);
-  if (endTrimMm > 0 && piece.length > 2 * endTrimMm) {
-    blocked.push(
-      { x: 0, y: 0, length: endTrimMm, width },
-      { x: piece.length - endTrimMm, y: 0, length: endTrimMm, width },
-    );
-  }
+  const { near, far } = endTrims(piece, trims.endTrimMm);
+  if (near > 0 && near < piece.length) blocked.push({ x: 0, y: 0, length: near, width });
+  if (far > 0 && far < piece.length) blocked.push({ x: piece.length - far, y: 0, length: far, width });
   return blocked;
 }
 
+/** Kinds that lie on the surface, so that planing deeper than they go takes them away. */
+const ON_THE_SURFACE: ReadonlySet<Finding['kind']> = new Set([
+  'stain',
+  'mould',
+  'wear',
+  'burn',
+  'old-finish',
+]);
+
+/** Whether cleaning up the face takes a finding with it. */
+export function isPlanedOff(
+  finding: Finding,
+  piece: Pick<Piece, 'keepSkin'>,
+  grade: Grade,
+  cleanUpMm: number,
+  showFace: 'A' | 'B',
+): boolean {
+  const { face, depth } = finding;
+  if (depth === undefined || depth > cleanUpMm || !ON_THE_SURFACE.has(finding.kind)) return false;
+  return (face === 'A' || face === 'B') && !keepsSkin(face, piece, grade, showFace);
+}
+
 /** The clear cuttings of a piece for a grade, by both schools, with what a maker wants to know of them. */
-export function estimateYield(piece: Measured, grade: Grade, habits: CuttingHabits): PieceYield {
+export function estimateYield(
+  piece: Measured,
+  grade: Grade,
+  habits: CuttingHabits,
+  machines: Machines = DEFAULT_MACHINES,
+  wish: YieldAsk['wish'] = 'area',
+): PieceYield {
+  const ask = { grade, habits, machines, wish };
   const faces = gradeHasShowFace(grade) ? (['A', 'B'] as const) : (['A'] as const);
-  const looks = faces.map((showFace) => estimateFace(piece, grade, habits, showFace));
+  const looks = faces.map((showFace) => estimateFace(piece, ask, showFace));
   return looks.reduce((best, look) => (look.areaMm2 > best.areaMm2 + 1 ? look : best));
 }
 
-function estimateFace(piece: Measured, grade: Grade, habits: CuttingHabits, showFace: 'A' | 'B'): PieceYield {
+function estimateFace(piece: Measured, ask: YieldAsk, showFace: 'A' | 'B'): PieceYield {
+  const { grade, habits, machines } = ask;
   const board = { length: piece.length, width: fullWidth(piece) };
-  const blocked = blockedForGrade(piece, grade, habits.endTrimMm, showFace);
-  const both = clearCuttings(board, blocked, habits);
-  const gap = both.crosscutFirst.areaMm2 - both.ripFirst.areaMm2;
-  const better = Math.abs(gap) < 1 ? 'same' : gap > 0 ? 'crosscutFirst' : 'ripFirst';
-  const best = better === 'ripFirst' ? both.ripFirst : both.crosscutFirst;
-  const middle = (piece.width + (piece.widthFar ?? piece.width)) / 2;
+  const blockedWith = (cutsAt: readonly number[]): Rect[] =>
+    blockedForGrade(
+      piece,
+      grade,
+      { endTrimMm: habits.endTrimMm, cleanUpMm: machines.cleanUpMm },
+      showFace,
+      cutsAt,
+    );
+  const { both, blocked } = isStraight(piece)
+    ? cutUp(board, blockedWith([]), ask)
+    : cutUpSlanted(board, blockedWith, ask);
+  const crosscutFirst = finished(both.crosscutFirst, piece, ask, showFace);
+  const ripFirst = finished(both.ripFirst, piece, ask, showFace);
+  const gap = worthOf(both.crosscutFirst, ask.wish) - worthOf(both.ripFirst, ask.wish);
+  const even = Math.abs(gap) <= 1e-9 * Math.max(worthOf(both.crosscutFirst, ask.wish), 1e9);
+  const better = even ? 'same' : gap > 0 ? 'crosscutFirst' : 'ripFirst';
+  const best = better === 'ripFirst' ? ripFirst : crosscutFirst;
+  const faults = piece.findings.filter((finding) => isInTheWay(grade, finding, piece, showFace));
   return {
-    ...both,
+    crosscutFirst,
+    ripFirst,
     showFace,
     better,
     areaMm2: best.areaMm2,
-    share: best.areaMm2 / (piece.length * middle),
+    share: best.areaMm2 / faceAreaMm2(piece),
+    volumeM3: best.volumeM3,
     longest: longestClear(board, blocked, habits.minWidthMm),
-    widest: widestCutting(best),
-    why: whyBetter(both, better),
+    widest: widestCutting(best.cuttings),
+    thicknessWhole: usableThickness(piece, board, machines, grade, showFace).mm,
+    why: whyBetter({ crosscutFirst, ripFirst }, better, { faults, board, wish: ask.wish }),
   };
 }
 
-function widestCutting(school: SchoolYield): Rect | null {
+interface BothSchools {
+  readonly crosscutFirst: readonly Rect[];
+  readonly ripFirst: readonly Rect[];
+}
+
+interface CutUp {
+  readonly both: BothSchools;
+  readonly blocked: readonly Rect[];
+}
+
+function cutUp(board: BoardSize, blocked: readonly Rect[], { habits, machines, wish }: YieldAsk): CutUp {
+  if (typeof wish === 'object') {
+    const rough = { length: wish.length, width: wish.width + 2 * machines.jointingMm };
+    return { both: piecesOfSize(board, blocked, rough, habits.kerfMm), blocked };
+  }
+  const { crosscutFirst, ripFirst } = clearCuttings(board, blocked, habits, wish);
+  return { both: { crosscutFirst: crosscutFirst.cuttings, ripFirst: ripFirst.cuttings }, blocked };
+}
+
+/** Stairs beside a cut, as parts of the length, tried in turn. */
+const FINER = [1 / 32, 1 / 128];
+/** Cuts about which stairs are made finer, at most. */
+const MOST_REFINED = 5;
+
+/**
+ * A slanting edge is met with stairs, so cuts fall on their breaks. Stairs are broken again beside the cuts of the
+ * best plan, and the piece is cut up anew, as long as that gives more.
+ */
+function cutUpSlanted(board: BoardSize, blockedWith: (cutsAt: readonly number[]) => Rect[], ask: YieldAsk): CutUp {
+  let best = cutUp(board, blockedWith([]), ask);
+  for (const share of FINER) {
+    const step = share * board.length;
+    const cuts = [...best.both.crosscutFirst, ...best.both.ripFirst].flatMap(({ x, length }) => [x, x + length]);
+    const about = [...new Set(cuts)].filter((x) => x > 0 && x < board.length).slice(0, MOST_REFINED);
+    const finer = about.flatMap((x) => [-3, -2, -1, 0, 1, 2, 3].map((n) => x + n * step));
+    const next = cutUp(board, blockedWith(finer.filter((x) => x > 0 && x < board.length)), ask);
+    const more = (school: 'crosscutFirst' | 'ripFirst'): readonly Rect[] =>
+      worthOf(next.both[school], ask.wish) > worthOf(best.both[school], ask.wish) ? next.both[school] : best.both[school];
+    best = { both: { crosscutFirst: more('crosscutFirst'), ripFirst: more('ripFirst') }, blocked: next.blocked };
+  }
+  return best;
+}
+
+/** What cuttings are worth to a wish: mm², mm³ where length or width counts twice, or a number of pieces. */
+function worthOf(cuttings: readonly Rect[], wish: YieldAsk['wish']): number {
+  if (typeof wish === 'object') return cuttings.length;
+  return sum(cuttings, (cutting) => {
+    switch (wish) {
+      case 'area':
+        return areaMm2(cutting);
+      case 'longest':
+        return areaMm2(cutting) * cutting.length;
+      case 'widest':
+        return areaMm2(cutting) * cutting.width;
+    }
+  });
+}
+
+function finished(
+  rects: readonly Rect[],
+  piece: Measured,
+  { grade, machines }: YieldAsk,
+  showFace: 'A' | 'B',
+): SchoolCuttings {
+  const cuttings = rects.map((rect) => ({
+    ...rect,
+    thickness: usableThickness(piece, rect, machines, grade, showFace).mm,
+    finishedWidth: Math.max(0, rect.width - edgeLoss(piece, rect.length, machines)),
+  }));
+  return {
+    areaMm2: sum(cuttings, areaMm2),
+    cuttings,
+    volumeM3: sum(cuttings, (cut) => (cut.length * cut.finishedWidth * cut.thickness) / 1e9),
+  };
+}
+
+function widestCutting(cuttings: readonly Rect[]): Rect | null {
   let best: Rect | null = null;
-  for (const cutting of school.cuttings) {
+  for (const cutting of cuttings) {
     const wider = best === null || cutting.width > best.width + 1e-6;
     const longer = best && Math.abs(cutting.width - best.width) <= 1e-6 && cutting.length > best.length;
     if (wider || longer) best = cutting;
@@ -95,42 +251,5 @@ function widestCutting(school: SchoolYield): Rect | null {
   return best;
 }
 
-const mean = (values: readonly number[]): number =>
-  values.reduce((sum, value) => sum + value, 0) / Math.max(1, values.length);
-
-/** One or two sentences on which school gives more from this board, and what makes it so. */
-export function whyBetter(both: ClearYield, better: School | 'same'): string {
-  const { crosscutFirst, ripFirst } = both;
-  if (crosscutFirst.cuttings.length === 0 && ripFirst.cuttings.length === 0) {
-    return 'Nothing of the least size is free of what this grade cuts out.';
-  }
-  if (better === 'same') {
-    return crosscutFirst.cuttings.length === 1
-      ? 'One cutting takes it all, so both schools give the same.'
-      : 'Both schools give the same here: the faults part the board the same way either way.';
-  }
-  const [won, lost] = better === 'ripFirst' ? [ripFirst, crosscutFirst] : [crosscutFirst, ripFirst];
-  const more =
-    lost.areaMm2 > 0
-      ? `${percent(won.areaMm2 / lost.areaMm2 - 1)} more`
-      : 'something, where the other gives nothing';
-  const wonLength = mean(won.cuttings.map((cutting) => cutting.length));
-  const lostLength = mean(lost.cuttings.map((cutting) => cutting.length));
-  if (better === 'ripFirst') {
-    return wonLength >= lostLength
-      ? `Rip first gives ${more}: the faults lie in line along the grain, and full-length strips pass beside them.`
-      : `Rip first gives ${more}: a long rip sets the bad edge aside, and each strip is cut only where it has a fault of its own.`;
-  }
-  return wonLength <= lostLength
-    ? `Crosscut first gives ${more}: the faults reach across, and short wide pieces lie between them.`
-    : `Crosscut first gives ${more}: the good stretches lie apart, and each is ripped as suits it alone.`;
-}
-
-function percent(share: number): string {
-  const points = share * 100;
-  return points < 0.1 ? 'under 0.1 %' : `${points.toFixed(points < 10 ? 1 : 0)} %`;
-}
-
 /** Total area of cuttings, m². */
-export const cuttingsAreaM2 = (cuttings: readonly Rect[]): number =>
-  cuttings.reduce((sum, cutting) => sum + areaMm2(cutting), 0) / 1e6;
+export const cuttingsAreaM2 = (cuttings: readonly Rect[]): number => sum(cuttings, areaMm2) / 1e6;

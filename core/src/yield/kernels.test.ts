@@ -7,6 +7,7 @@ import { runsWorth } from './runs-worth.ts';
 import { boundSections } from './section-bound.ts';
 import { SectionChain } from './section-chain.ts';
 import { SectionWorth } from './section-worth.ts';
+import { weightsOf, WISHES } from './wish.ts';
 
 const RULE = { kerfMm: 3, minLengthMm: 150, minWidthMm: 40 };
 
@@ -42,7 +43,7 @@ describe('runsWorth', () => {
         const from = Float64Array.from(runs, (run) => run[0]);
         const to = Float64Array.from(runs, (run) => run[1]);
         const taken: [number, number][] = [];
-        const sum = runsWorth(from, to, runs.length, 3, 3, (low, high) => taken.push([low, high]));
+        const sum = runsWorth(from, to, runs.length, 3, 3, false, (low, high) => taken.push([low, high]));
         expect(sum).toBeCloseTo(bruteRuns(runs, 3, 3));
         expect(taken.reduce((total, [low, high]) => total + high - low, 0)).toBeCloseTo(sum);
         taken.forEach(([low], i) => {
@@ -55,21 +56,22 @@ describe('runsWorth', () => {
 });
 
 describe('bounds of sections', () => {
-  it('are never below what the section is worth, by either school', () => {
+  it.each(WISHES)('are never below what the section is worth, wishing for %s', (wish) => {
+    const weights = weightsOf(wish, 'u');
     for (let seed = 1; seed <= 12; seed++) {
       const board = salvagedBoard(12, seed);
       const obstacles = new Obstacles(board.blocked, board.length, board.width);
       const depth = affordableDepth(obstacles, RULE.kerfMm, RULE.minLengthMm, RULE.minWidthMm);
       const cuts = sectionCuts(obstacles, RULE.kerfMm, RULE.minLengthMm, Math.min(depth, 1));
-      const chain = new SectionChain(cuts, RULE.kerfMm, RULE.minLengthMm);
-      boundSections(chain, obstacles, RULE.minLengthMm, RULE.minWidthMm);
-      const worth = new SectionWorth(obstacles, RULE, 0);
+      const chain = new SectionChain(cuts, RULE.kerfMm);
+      boundSections(chain, obstacles, RULE.minLengthMm, RULE.minWidthMm, weights);
+      const exact = new SectionWorth(obstacles, RULE, 0, weights);
       for (let i = 0; i < cuts.length; i += 3) {
         for (let j = i + 1; j < cuts.length; j += 2) {
-          const section = i * cuts.length + j;
+          const section = chain.section(i, j);
           const [from, to] = chain.span(section);
           if (to - from < RULE.minLengthMm) continue;
-          expect(chain.worthOf[section]).toBeGreaterThanOrEqual(worth.areaMm2(from, to) - 1e-3);
+          expect(chain.worthOf[section]).toBeGreaterThanOrEqual(exact.worth(from, to) - 1e-3);
         }
       }
     }

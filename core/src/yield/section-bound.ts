@@ -11,9 +11,19 @@ import { at } from '../foundation/assert.ts';
 import type { SectionChain } from './section-chain.ts';
 import { onLattice } from './cut-lines.ts';
 import type { Obstacles, Run } from './obstacles.ts';
+import type { Weights } from './wish.ts';
 
-export function boundSections(chain: SectionChain, obstacles: Obstacles, minU: number, minV: number): void {
-  const { cuts, starts, many, worthOf } = chain;
+/** Every so many cuts a section is bounded by itself; those between take the bound of one that holds them. */
+const COARSE = 3;
+
+export function boundSections(
+  chain: SectionChain,
+  obstacles: Obstacles,
+  minU: number,
+  minV: number,
+  weights: Weights,
+): void {
+  const { cuts, starts, many } = chain;
   const edges = [0, obstacles.sizeV];
   for (let i = 0; i < obstacles.count; i++) edges.push(at(obstacles.v0, i), at(obstacles.v1, i));
   const windows = leastWindows(edges, obstacles, minU, minV);
@@ -21,11 +31,28 @@ export function boundSections(chain: SectionChain, obstacles: Obstacles, minU: n
   for (const { low, high } of windows) edges.push(low, high);
   const bands = Float64Array.from(new Set(edges.map(onLattice))).sort();
   const best = new SlidingBest(windows, bands);
-  // clear[w × many + j]: the clear length of window w from the start in hand up to cut j.
+  // clear[j × windows + w]: the clear length of window w from the start in hand up to cut j.
   const clear = new Float64Array(windows.length * many);
-  for (let i = 0; i < many; i++) {
-    windows.forEach(({ runs }, w) => clearUpToEachCut(runs, at(starts, i), cuts, i, minU, clear, w * many));
-    for (let j = i + 1; j < many; j++) worthOf[i * many + j] = best.sum(clear, many, j);
+  // Where widths count squared, no strip is wider than the board.
+  const most = weights.squareV ? obstacles.sizeV : 1;
+  for (let i = 0; i < many; i += COARSE) {
+    windows.forEach(({ runs }, w) =>
+      clearUpToEachCut(runs, at(starts, i), cuts, i, minU, weights.squareU, clear, w, windows.length),
+    );
+    for (let j = many - 1; j > i; j -= COARSE) {
+      boundWithin(chain, i, j, minU, most * best.sum(clear, j * windows.length));
+    }
+  }
+}
+
+/** Bounds the section from cut i to cut j, and those within it that no closer section bounds. */
+function boundWithin(chain: SectionChain, i: number, j: number, minU: number, bound: number): void {
+  const { cuts, starts, worthOf } = chain;
+  for (let to = j; to > Math.max(i, j - COARSE); to--) {
+    for (let from = i; from < Math.min(to, i + COARSE); from++) {
+      const longEnough = at(cuts, to) - at(starts, from) >= minU - 1e-6;
+      worthOf[chain.section(from, to)] = longEnough ? bound : 0;
+    }
   }
 }
 
@@ -38,23 +65,32 @@ class SlidingBest {
   private readonly queue: Int32Array;
 
   constructor(windows: readonly Window[], bands: Float64Array) {
-    const many = bands.length - 1;
-    this.heights = Float64Array.from({ length: many }, (_, b) => at(bands, b + 1) - at(bands, b));
-    this.first = new Int32Array(many);
-    this.past = new Int32Array(many);
     this.queue = new Int32Array(windows.length);
+    const heights: number[] = [];
+    const covered: { first: number; past: number }[] = [];
     let first = 0;
     let past = 0;
-    for (let b = 0; b < many; b++) {
+    for (let b = 0; b + 1 < bands.length; b++) {
+      const height = at(bands, b + 1) - at(bands, b);
       const middle = (at(bands, b) + at(bands, b + 1)) / 2;
       while (past < windows.length && at(windows, past).low < middle) past++;
       while (first < windows.length && at(windows, first).high < middle) first++;
-      this.first[b] = first;
-      this.past[b] = past;
+      if (first >= past) continue;
+      const last = covered[covered.length - 1];
+      // Bands under the same windows count as one.
+      if (last?.first === first && last.past === past) {
+        heights[heights.length - 1] = (heights[heights.length - 1] as number) + height;
+      } else {
+        heights.push(height);
+        covered.push({ first, past });
+      }
     }
+    this.heights = Float64Array.from(heights);
+    this.first = Int32Array.from(covered, (band) => band.first);
+    this.past = Int32Array.from(covered, (band) => band.past);
   }
 
-  sum(clear: Float64Array, many: number, j: number): number {
+  sum(clear: Float64Array, row: number): number {
     const { heights, first, past, queue } = this;
     let head = 0;
     let tail = 0;
@@ -62,13 +98,13 @@ class SlidingBest {
     let sum = 0;
     for (let b = 0; b < heights.length; b++) {
       for (; pushed < (past[b] as number); pushed++) {
-        const value = clear[pushed * many + j] as number;
-        while (tail > head && (clear[(queue[tail - 1] as number) * many + j] as number) <= value) tail--;
+        const value = clear[row + pushed] as number;
+        while (tail > head && (clear[row + (queue[tail - 1] as number)] as number) <= value) tail--;
         queue[tail++] = pushed;
       }
       while (head < tail && (queue[head] as number) < (first[b] as number)) head++;
       if (head < tail) {
-        sum += (heights[b] as number) * (clear[(queue[head] as number) * many + j] as number);
+        sum += (heights[b] as number) * (clear[row + (queue[head] as number)] as number);
       }
     }
     return sum;
@@ -81,8 +117,10 @@ function clearUpToEachCut(
   cuts: Float64Array,
   from: number,
   minU: number,
+  square: boolean,
   clear: Float64Array,
-  offset: number,
+  window: number,
+  windows: number,
 ): void {
   let sum = 0;
   let next = 0;
@@ -91,10 +129,10 @@ function clearUpToEachCut(
     while (next < runs.length && (runs[next] as Run)[1] <= end) {
       const [low, high] = runs[next++] as Run;
       const length = high - Math.max(low, start);
-      if (length >= minU - 1e-6) sum += length;
+      if (length >= minU - 1e-6) sum += square ? length * length : length;
     }
     const open = next < runs.length ? end - Math.max((runs[next] as Run)[0], start) : 0;
-    clear[offset + j] = open >= minU - 1e-6 ? sum + open : sum;
+    clear[j * windows + window] = open >= minU - 1e-6 ? sum + (square ? open * open : open) : sum;
   }
 }
 

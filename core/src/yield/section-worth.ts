@@ -5,32 +5,59 @@
  *
  * Idea. A dynamic programme over where strips may begin and end. For one end, starts are tried from
  * the narrowest strip outward: a wider strip has no longer runs, so the search stops as soon as even
- * the whole width at the present runs could not win.
+ * the whole width at the present runs could not win. What a strip's runs are worth comes from
+ * `strip-runs`, which keeps them from one section to the next.
  *
- * Cost. O(m²) strips over the section's own m findings, each O(m), most of them never looked at.
+ * Cost. O(m²) strips over the section's own m findings, most of them never looked at.
  */
 import type { Rect } from '../geometry/rectangle.ts';
 import type { CuttingRule } from './cutting-rule.ts';
 import { stripLines, type OwnedLines } from './cut-lines.ts';
 import type { Obstacles } from './obstacles.ts';
-import { runsWorth } from './runs-worth.ts';
+import { StripRuns } from './strip-runs.ts';
+import type { Weights } from './wish.ts';
+
+/** Lines across the board: each place once, with the findings that it hangs on. */
+class Lines {
+  readonly places: Float64Array;
+  /** owner and place of each line, in order of places. */
+  private readonly owners: Int32Array;
+  private readonly placeOf: Int32Array;
+  /** The places that stand in the section in hand, as indices into `places`. */
+  readonly picked: Int32Array;
+  count = 0;
+
+  constructor({ places, owners }: OwnedLines) {
+    this.places = Float64Array.from(new Set(places));
+    this.owners = owners;
+    this.placeOf = new Int32Array(places.length);
+    let at = 0;
+    for (let n = 0; n < places.length; n++) {
+      if (n > 0 && places[n] !== places[n - 1]) at++;
+      this.placeOf[n] = at;
+    }
+    this.picked = new Int32Array(this.places.length);
+  }
+
+  /** Picks the lines that hang on the board's edges or on a finding of the section. */
+  pick(isOwn: Uint8Array): void {
+    const { owners, placeOf, picked } = this;
+    let count = 0;
+    for (let n = 0; n < owners.length; n++) {
+      const owner = owners[n] as number;
+      if (owner >= 0 && isOwn[owner] === 0) continue;
+      const place = placeOf[n] as number;
+      if (count === 0 || place !== picked[count - 1]) picked[count++] = place;
+    }
+    this.count = count;
+  }
+}
 
 export class SectionWorth {
-  private readonly own: Int32Array;
   private readonly isOwn: Uint8Array;
-  private ownCount = 0;
-  /** Those of `own` that begin above the strip's end. */
-  private readonly reached: Int32Array;
-  // At most one run more than there are findings.
-  private readonly runFrom: Float64Array;
-  private readonly runTo: Float64Array;
-  private readonly allStarts: OwnedLines;
-  private readonly allEnds: OwnedLines;
-  // A section's lines are some of the board's, so the board's number of them bounds these.
-  private readonly starts: Float64Array;
-  private readonly ends: Float64Array;
-  private startCount = 0;
-  private endCount = 0;
+  private readonly starts: Lines;
+  private readonly ends: Lines;
+  private readonly runs: StripRuns;
   private readonly endsBefore: Int32Array;
   private readonly upTo: Float64Array;
   private readonly lastStart: Int32Array;
@@ -39,46 +66,57 @@ export class SectionWorth {
     private readonly obstacles: Obstacles,
     private readonly rule: CuttingRule,
     depth: number,
+    private readonly weights: Weights,
   ) {
-    this.own = new Int32Array(obstacles.count);
     this.isOwn = new Uint8Array(obstacles.count);
-    this.reached = new Int32Array(obstacles.count);
-    this.runFrom = new Float64Array(obstacles.count + 1);
-    this.runTo = new Float64Array(obstacles.count + 1);
     const { sizeV, v0, v1 } = obstacles;
     const lines = stripLines(sizeV, v0, v1, rule.kerfMm, rule.minWidthMm, depth);
-    this.allStarts = lines.starts;
-    this.allEnds = lines.ends;
-    this.starts = new Float64Array(lines.starts.places.length);
-    this.ends = new Float64Array(lines.ends.places.length);
-    this.endsBefore = new Int32Array(this.starts.length);
-    this.upTo = new Float64Array(this.ends.length + 1);
-    this.lastStart = new Int32Array(this.ends.length + 1);
+    this.starts = new Lines(lines.starts);
+    this.ends = new Lines(lines.ends);
+    this.runs = new StripRuns(
+      obstacles,
+      this.starts.places,
+      this.ends.places,
+      rule.kerfMm,
+      rule.minLengthMm,
+      weights.squareU,
+    );
+    this.endsBefore = new Int32Array(this.starts.places.length);
+    this.upTo = new Float64Array(this.ends.places.length + 1);
+    this.lastStart = new Int32Array(this.ends.places.length + 1);
   }
 
-  /** The greatest area of cuttings from the section [start, end], mm². */
-  areaMm2(start: number, end: number): number {
+  /** The greatest worth of cuttings from the section [start, end]: mm², or weighted as the wish says. */
+  worth(start: number, end: number): number {
     this.layOut(start, end);
-    const { starts, ends, startCount, endCount, endsBefore, upTo, lastStart } = this;
+    const { starts, ends, endsBefore, upTo, lastStart, runs } = this;
     const { minWidthMm: minV } = this.rule;
+    const square = this.weights.squareV;
+    const whole = this.weights.squareU ? (end - start) ** 2 : end - start;
     let firstTooNarrow = 0;
-    for (let e = 0; e < endCount; e++) {
-      const high = ends[e] as number;
+    for (let e = 0; e < ends.count; e++) {
+      const endLine = ends.picked[e] as number;
+      const high = ends.places[endLine] as number;
+      const highest = square ? high * high : high;
       let best = upTo[e] as number;
       let bestStart = -1;
-      while (firstTooNarrow < startCount && (starts[firstTooNarrow] as number) <= high - minV + 1e-6) {
+      while (
+        firstTooNarrow < starts.count &&
+        (starts.places[starts.picked[firstTooNarrow] as number] as number) <= high - minV + 1e-6
+      ) {
         firstTooNarrow++;
       }
-      let runs = end - start;
-      const reached = this.reach(high);
+      let worth = whole;
       for (let s = firstTooNarrow - 1; s >= 0; s--) {
-        const low = starts[s] as number;
+        const startLine = starts.picked[s] as number;
+        const width = high - (starts.places[startLine] as number);
+        const weight = square ? width * width : width;
         const before = upTo[endsBefore[s] as number] as number;
         // The runs of the last strip looked at, which this one holds, are the most it can have.
-        if (before + (high - low) * runs <= best + 1e-6) continue;
-        runs = this.runs(start, end, low, reached, null);
-        if (before + high * runs <= best + 1e-6) break;
-        const sum = before + (high - low) * runs;
+        if (before + weight * worth <= best + 1e-6) continue;
+        worth = runs.worth(startLine, endLine, start, end);
+        if (before + highest * worth <= best + 1e-6) break;
+        const sum = before + weight * worth;
         if (sum > best + 1e-6) {
           best = sum;
           bestStart = s;
@@ -87,24 +125,26 @@ export class SectionWorth {
       upTo[e + 1] = best;
       lastStart[e + 1] = bestStart;
     }
-    return upTo[endCount] as number;
+    return upTo[ends.count] as number;
   }
 
-  /** The cuttings that make up {@link areaMm2}. */
+  /** The cuttings that make up {@link worth}. */
   cuttings(start: number, end: number): Rect[] {
-    this.areaMm2(start, end);
+    this.worth(start, end);
+    const { starts, ends, runs } = this;
     const strips: Rect[][] = [];
-    for (let e = this.endCount; e > 0;) {
+    for (let e = ends.count; e > 0;) {
       const s = this.lastStart[e] as number;
       if (s < 0) {
         e--;
         continue;
       }
-      const low = this.starts[s] as number;
-      const high = this.ends[e - 1] as number;
+      const [startLine, endLine] = [starts.picked[s] as number, ends.picked[e - 1] as number];
+      const low = starts.places[startLine] as number;
+      const width = (ends.places[endLine] as number) - low;
       const strip: Rect[] = [];
-      this.runs(start, end, low, this.reach(high), (from, to) =>
-        strip.push({ x: from, y: low, length: to - from, width: high - low }),
+      runs.take(startLine, endLine, start, end, (from, to) =>
+        strip.push({ x: from, y: low, length: to - from, width }),
       );
       strips.push(strip);
       e = this.endsBefore[s] as number;
@@ -114,75 +154,19 @@ export class SectionWorth {
 
   /** Finds the section's own findings and where its strips may begin and end. */
   private layOut(start: number, end: number): void {
-    const { obstacles, own, isOwn } = this;
-    const { kerfMm: kerf } = this.rule;
-    let count = 0;
+    const { obstacles, isOwn, starts, ends } = this;
     for (let i = 0; i < obstacles.count; i++) {
-      const inside = (obstacles.u0[i] as number) < end && (obstacles.u1[i] as number) > start;
-      isOwn[i] = inside ? 1 : 0;
-      if (inside) own[count++] = i;
+      isOwn[i] = (obstacles.u0[i] as number) < end && (obstacles.u1[i] as number) > start ? 1 : 0;
     }
-    this.ownCount = count;
-    this.startCount = this.pickLines(this.allStarts, this.starts);
-    this.endCount = this.pickLines(this.allEnds, this.ends);
+    starts.pick(isOwn);
+    ends.pick(isOwn);
     let before = 0;
-    for (let s = 0; s < this.startCount; s++) {
-      const latest = (this.starts[s] as number) - kerf + 1e-6;
-      while (before < this.endCount && (this.ends[before] as number) <= latest) before++;
+    for (let s = 0; s < starts.count; s++) {
+      const latest = (starts.places[starts.picked[s] as number] as number) - this.rule.kerfMm + 1e-6;
+      while (before < ends.count && (ends.places[ends.picked[before] as number] as number) <= latest) {
+        before++;
+      }
       this.endsBefore[s] = before;
     }
-  }
-
-  private pickLines(lines: OwnedLines, into: Float64Array): number {
-    let count = 0;
-    for (let n = 0; n < lines.places.length; n++) {
-      const owner = lines.owners[n] as number;
-      if (owner >= 0 && this.isOwn[owner] === 0) continue;
-      const place = lines.places[n] as number;
-      if (count === 0 || place > (into[count - 1] as number)) into[count++] = place;
-    }
-    return count;
-  }
-
-  /** Gathers the findings that begin above `high`; returns how many. */
-  private reach(high: number): number {
-    const { own, ownCount, reached } = this;
-    const { v0 } = this.obstacles;
-    let count = 0;
-    for (let n = 0; n < ownCount; n++) {
-      const i = own[n] as number;
-      if ((v0[i] as number) < high - 1e-9) reached[count++] = i;
-    }
-    return count;
-  }
-
-  /** What the runs of a strip are worth that begins at `low` and ends where `reach` was last asked for. */
-  private runs(
-    start: number,
-    end: number,
-    low: number,
-    reachedCount: number,
-    take: ((from: number, to: number) => void) | null,
-  ): number {
-    const { obstacles, reached, runFrom, runTo } = this;
-    const { u0, u1, v1 } = obstacles;
-    const { kerfMm: kerf, minLengthMm: minU } = this.rule;
-    let count = 0;
-    let reach = start;
-    for (let n = 0; n < reachedCount; n++) {
-      const i = reached[n] as number;
-      if ((v1[i] as number) <= low + 1e-9) continue;
-      const from = u0[i] as number;
-      if (from - reach >= minU - 1e-6) {
-        runFrom[count] = reach;
-        runTo[count++] = from;
-      }
-      if ((u1[i] as number) > reach) reach = u1[i] as number;
-    }
-    if (end - reach >= minU - 1e-6) {
-      runFrom[count] = reach;
-      runTo[count++] = end;
-    }
-    return runsWorth(runFrom, runTo, count, kerf, minU, take);
   }
 }

@@ -148,7 +148,7 @@ function longestOf(breakdown: Breakdown): Range {
 
 function clearLength(piece: ExpectedPiece, grade: 'clear' | 'character' | 'hidden'): number {
   const found = piece.findings.map((finding, i) => ({ ...finding, id: String(i) }));
-  const blocked = blockedForGrade({ ...piece, findings: found }, grade, 0);
+  const blocked = blockedForGrade({ ...piece, findings: found }, grade, { endTrimMm: 0 });
   const board = { length: piece.length, width: fullWidth(piece) };
   const least = Math.min(LEAST_WIDTH_MM, board.width);
   return longestClear(board, blocked, least)?.length ?? 0;

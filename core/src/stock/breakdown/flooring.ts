@@ -48,14 +48,13 @@ function sorts(m: Measures): Sort[] {
 function findings(sort: Sort, length: number, m: Measures, way: string): ExpectedFinding[] {
   const tongue = measure(m, 'tongue');
   const spacing = measure(m, 'nailSpacing');
-  const along = (y: number, width: number, note: string): ExpectedFinding => ({
-    kind: 'groove',
-    face: 'through',
+  const along = (y: number, width: number, kind: 'tongue' | 'groove'): ExpectedFinding => ({
+    kind,
+    face: kind === 'tongue' ? 'upper' : 'lower',
     x: 0,
     y,
     length,
     width,
-    note,
   });
   const nails = Math.max(1, Math.floor((length - 80) / spacing) + 1);
   return [
