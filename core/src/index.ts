@@ -47,6 +47,7 @@ export {
   stretches,
   type Edge,
   type Outline,
+  type Point as PlanPoint,
 } from './geometry/outline.ts';
 
 // Stock: pieces, findings, grades, the tally line
@@ -57,6 +58,7 @@ export {
   isStraight,
   outlineOf,
   nextTag,
+  notedOnBench,
   pieceVolumeM3,
   pieceWeightKg,
   speciesLabel,
@@ -66,6 +68,7 @@ export {
   type PieceId,
   type ProjectId,
 } from './stock/piece.ts';
+export { evenSpacing, layRow, type RowWish } from './stock/finding-row.ts';
 export {
   GRAIN_NAMES,
   GRAINS,

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { exhausted, type Finding, type FindingKind } from '@aldrek/core';
+import { effectiveKind, exhausted, type Finding, type FindingKind } from '@aldrek/core';
 
 /** How a kind of finding is drawn: its shape says what it is, its colour only helps. */
 type MarkShape =
@@ -52,6 +52,7 @@ function shapeOf(kind: FindingKind): MarkShape {
     case 'notch':
       return 'void';
     case 'groove':
+    case 'tongue':
       return 'channel';
     case 'wear':
       return 'scratches';
@@ -73,12 +74,19 @@ const LEAST_PX = 7;
 @Component({
   selector: 'svg:g[alFindingMark]',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  host: { '[attr.data-kind]': 'finding().kind', class: 'finding-mark' },
+  host: {
+    '[attr.data-kind]': 'kind()',
+    '[attr.data-fate]': 'finding().fate',
+    class: 'finding-mark',
+  },
   template: `
     @switch (shape()) {
       @case ('nail') {
         <svg:circle class="solid" [attr.cx]="cx()" [attr.cy]="cy()" [attr.r]="r() * 0.6" />
         <svg:path class="line" [attr.d]="cross()" />
+        @if (finding().fix === 'punched') {
+          <svg:circle class="outline" [attr.cx]="cx()" [attr.cy]="cy()" [attr.r]="r() * 1.3" />
+        }
       }
       @case ('ring') {
         <svg:circle class="pierced" [attr.cx]="cx()" [attr.cy]="cy()" [attr.r]="r() * 0.62" />
@@ -194,7 +202,9 @@ export class FindingMark {
   /** The face's height, mm, when it is drawn turned over (y runs from the other edge). */
   readonly turnedOver = input<number | null>(null);
 
-  protected readonly shape = computed(() => shapeOf(this.finding().kind));
+  /** Pulled metal is drawn as the hole that it left. */
+  protected readonly kind = computed(() => effectiveKind(this.finding()));
+  protected readonly shape = computed(() => shapeOf(this.kind()));
   protected readonly w = computed(() => this.grown(this.finding().length));
   protected readonly h = computed(() =>
     this.shape() === 'crack' || this.shape() === 'channel'

@@ -1,10 +1,20 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { fullWidth, showsOn, type Piece } from '@aldrek/core';
+import { bandBetween, fullWidth, outlineOf, showsOn, type Piece } from '@aldrek/core';
 import { FindingMark } from './finding-mark';
 import { woodTone } from './species-tones';
 
 /** Grain lines stand about this far apart, px. */
 const GRAIN_GAP = 9;
+
+/** The outline of a face as a path, px; face B is the piece turned over about its length. */
+export function outlinePath(piece: Piece, face: 'A' | 'B', pxPerMm: number): string {
+  const { upper, lower } = outlineOf(piece);
+  const full = fullWidth(piece);
+  const points = [...upper, ...[...lower].reverse()].map(
+    ({ x, y }) => `${x * pxPerMm} ${(face === 'A' ? y : full - y) * pxPerMm}`,
+  );
+  return `M${points.join('L')}Z`;
+}
 
 /** One face of a piece at true proportion: outline, grain, findings. Sits inside an SVG. */
 @Component({
@@ -32,24 +42,16 @@ export class WoodFace {
     this.bare() ? [] : this.piece().findings.filter((finding) => showsOn(finding, this.face())),
   );
 
-  protected readonly outline = computed(() => {
-    const piece = this.piece();
-    const scale = this.pxPerMm();
-    const [length, near, far] = [piece.length, piece.width, piece.widthFar ?? piece.width].map(
-      (mm) => mm * scale,
-    ) as [number, number, number];
-    if (this.face() === 'A') return `M0 0H${length}V${far}L0 ${near}Z`;
-    const full = Math.max(near, far);
-    return `M0 ${full - near}L${length} ${full - far}V${full}H0Z`;
-  });
+  protected readonly outline = computed(() => outlinePath(this.piece(), this.face(), this.pxPerMm()));
 
   protected readonly grain = computed(() => {
     const piece = this.piece();
     const scale = this.pxPerMm();
-    const height = Math.min(piece.width, piece.widthFar ?? piece.width) * scale;
+    const { upper, lower } = bandBetween(outlineOf(piece), 0, piece.length);
+    const height = Math.max(1, (lower - upper) * scale);
     const length = piece.length * scale;
     const lines = Math.max(1, Math.floor(height / GRAIN_GAP));
-    const top = this.face() === 'A' ? 0 : fullWidth(piece) * scale - height;
+    const top = this.face() === 'A' ? upper * scale : (fullWidth(piece) - lower) * scale;
     return Array.from({ length: lines }, (_, i) => {
       const y = top + (height * (i + 1)) / (lines + 1);
       const sway = (i % 2 === 0 ? 1 : -1) * Math.min(3, height / 14);

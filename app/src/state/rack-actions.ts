@@ -4,7 +4,9 @@ import {
   fullWidth,
   hazardSet,
   nextTag,
+  notedOnBench,
   tagInitial,
+  withReading,
   woodHazards,
   type Find,
   type Piece,
@@ -72,13 +74,20 @@ export class RackActions {
     const dropped = piece.findings.length - kept.length;
     const label =
       dropped === 0 ? `edit ${piece.tag}` : `edit ${piece.tag}, dropping ${dropped} beyond its size`;
-    this.store.updatePiece(label, {
+    const rewritten = {
+      ...notedOnBench(piece, line),
       ...line,
       id,
       tag,
       findings: [...kept, ...this.withIds(line.findings)],
       ...(reservedFor === undefined ? {} : { reservedFor }),
-    });
+    };
+    const { moisturePct } = line;
+    const newlyRead = moisturePct !== undefined && moisturePct !== piece.moisturePct;
+    this.store.updatePiece(
+      label,
+      newlyRead ? withReading(rewritten, moisturePct, this.today.get()) : rewritten,
+    );
   }
 
   /** Changes many pieces alike. */
@@ -170,12 +179,13 @@ export class RackActions {
     const find = edit.find === undefined ? undefined : this.findCalled(edit.find);
     const { origin, ...rest } = piece;
     const from = edit.find === undefined ? origin : find && { findId: find.id, member: piece.name };
-    return {
+    const edited = {
       ...rest,
       ...edit,
       ...(from ? { origin: from } : {}),
       ...(find ? { hazards: hazardSet([...(piece.hazards ?? []), ...woodHazards(find)]) } : {}),
       ...(edit.place === undefined || edit.place === piece.place ? {} : { since: this.today.get() }),
     };
+    return edit.moisturePct === undefined ? edited : withReading(edited, edit.moisturePct, this.today.get());
   }
 }

@@ -50,8 +50,10 @@ export const ShopStore = signalStore(
     hauls: computed(() => shop().hauls),
     pieces: computed(() => shop().pieces),
     projects: computed(() => shop().projects),
+    milled: computed(() => shop().milled),
     unit: computed(() => shop().settings.unit),
     habits: computed(() => shop().settings.habits),
+    machines: computed(() => shop().settings.machines),
     trade: computed(() => shop().settings.trade),
     haulById: computed(() => new Map<string, Haul>(shop().hauls.map((haul) => [haul.id, haul]))),
     finds: computed(() => shop().hauls.flatMap((haul) => haul.finds)),
@@ -87,10 +89,10 @@ export const ShopStore = signalStore(
     };
 
     const load = async (): Promise<void> => {
-      const { hauls, pieces, projects, settings, journalEnd } = await repository.load();
+      const { hauls, pieces, projects, milled, settings, journalEnd } = await repository.load();
       patchState(store, {
         ready: true,
-        shop: { ...emptyShop(), hauls, pieces, projects, settings },
+        shop: { ...emptyShop(), hauls, pieces, projects, milled, settings },
         done: [],
         undone: [],
       });

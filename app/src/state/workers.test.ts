@@ -4,6 +4,7 @@ import { createEnvironmentInjector, Injector, type EnvironmentInjector } from '@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import {
   DEFAULT_HABITS,
+  DEFAULT_MACHINES,
   matchSteps,
   readPartLine,
   readTallyLine,
@@ -13,7 +14,7 @@ import {
 } from '@aldrek/core';
 import { ShopDb } from '../storage/shop-db';
 import { ShopRepository } from '../storage/shop-repository';
-import type { MatchAnswer, MatchAsk, YieldAsk } from '../workers/protocol';
+import type { MatchAnswer, MatchAsk, YieldQuestion } from '../workers/protocol';
 import { Ids } from './ids';
 import { MatchStore } from './match.store';
 import { ProjectActions } from './project-actions';
@@ -68,30 +69,36 @@ afterEach(() => {
 
 describe('the yield service', () => {
   const piece = { id: 'p' } as Piece;
+  const of = {
+    grade: 'clear',
+    habits: DEFAULT_HABITS,
+    machines: DEFAULT_MACHINES,
+    wish: 'area',
+  } as const;
   const result = (share: number) => ({ share }) as PieceYield;
 
   it('asks one question at a time, and of those that wait only the newest', () => {
     const service = injector.get(YieldService);
     const heard: number[] = [];
     for (let i = 0; i < 5; i++) {
-      service.ask(piece, 'clear', DEFAULT_HABITS, (given) => heard.push(i + given.share));
+      service.ask(piece, of, (given) => heard.push(i + given.share));
     }
     const [worker] = FakeWorker.made;
     expect(worker?.told).toHaveLength(1);
-    worker?.answer({ version: 1, ask: 1, result: result(0.5) });
-    expect((worker?.told as YieldAsk[]).map((ask) => ask.ask)).toEqual([1, 5]);
-    worker?.answer({ version: 1, ask: 5, result: result(0.25) });
+    worker?.answer({ version: 2, ask: 1, result: result(0.5) });
+    expect((worker?.told as YieldQuestion[]).map((ask) => ask.ask)).toEqual([1, 5]);
+    worker?.answer({ version: 2, ask: 5, result: result(0.25) });
     expect(heard).toEqual([0.5, 4.25]);
   });
 
   it('goes on with a fresh worker when one breaks', () => {
     const service = injector.get(YieldService);
     const heard: number[] = [];
-    service.ask(piece, 'clear', DEFAULT_HABITS, () => heard.push(1));
-    service.ask(piece, 'clear', DEFAULT_HABITS, () => heard.push(2));
+    service.ask(piece, of, () => heard.push(1));
+    service.ask(piece, of, () => heard.push(2));
     FakeWorker.made[0]?.onerror?.();
     expect(FakeWorker.made[0]?.terminate).toHaveBeenCalledOnce();
-    FakeWorker.made[1]?.answer({ version: 1, ask: 2, result: result(1) });
+    FakeWorker.made[1]?.answer({ version: 2, ask: 2, result: result(1) });
     expect(heard).toEqual([2]);
   });
 });

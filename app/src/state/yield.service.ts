@@ -1,6 +1,6 @@
 import { Injectable, type OnDestroy } from '@angular/core';
-import type { CuttingHabits, Grade, Piece, PieceYield } from '@aldrek/core';
-import type { YieldAnswer, YieldAsk } from '../workers/protocol';
+import type { Piece, PieceYield, YieldAsk } from '@aldrek/core';
+import type { YieldAnswer, YieldQuestion } from '../workers/protocol';
 
 /**
  * Asks the worker for a piece's yield. While one question is being answered only the newest of the
@@ -11,11 +11,11 @@ export class YieldService implements OnDestroy {
   private worker: Worker | null = null;
   private asked = 0;
   private busy = false;
-  private waiting: { ask: YieldAsk; tell: (result: PieceYield) => void } | null = null;
+  private waiting: { ask: YieldQuestion; tell: (result: PieceYield) => void } | null = null;
   private telling: ((result: PieceYield) => void) | null = null;
 
-  ask(piece: Piece, grade: Grade, habits: CuttingHabits, tell: (result: PieceYield) => void): void {
-    this.waiting = { ask: { version: 1, ask: ++this.asked, piece, grade, habits }, tell };
+  ask(piece: Piece, of: YieldAsk, tell: (result: PieceYield) => void): void {
+    this.waiting = { ask: { version: 2, ask: ++this.asked, piece, of }, tell };
     this.next();
   }
 

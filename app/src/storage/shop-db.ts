@@ -3,6 +3,7 @@ import {
   DEFAULT_SETTINGS,
   noDelta,
   type Haul,
+  type Milled,
   type Piece,
   type Project,
   type ShopChange,
@@ -50,6 +51,7 @@ export class ShopDb extends Dexie {
   hauls!: EntityTable<Haul, 'id'>;
   pieces!: EntityTable<Piece, 'id'>;
   projects!: EntityTable<Project, 'id'>;
+  milled!: EntityTable<Milled, 'id'>;
   journal!: EntityTable<JournalEntry, 'seq'>;
   settings!: EntityTable<SettingsRow | RevisionRow, 'key'>;
   snapshots!: EntityTable<Snapshot, 'key'>;
@@ -71,6 +73,16 @@ export class ShopDb extends Dexie {
           .toCollection()
           .modify((entry: { change: ShopChange }) => {
             entry.change = { ...entry.change, hauls: noDelta() };
+          }),
+      );
+    this.version(3)
+      .stores({ milled: 'id' })
+      .upgrade((transaction) =>
+        transaction
+          .table<JournalEntry>('journal')
+          .toCollection()
+          .modify((entry: { change: ShopChange }) => {
+            entry.change = { ...entry.change, milled: noDelta() };
           }),
       );
   }

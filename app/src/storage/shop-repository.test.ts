@@ -87,7 +87,7 @@ it('opens what an earlier version stored', async () => {
   const old = new Dexie(`test-${name}-old`);
   old.version(1).stores({ pieces: 'id, tag', projects: 'id', journal: '++seq, undone', settings: 'key' });
   await old.table('pieces').add(piece('a'));
-  const { hauls: _none, ...change } = changeBetween('one', shopOf(), shopOf(piece('a')));
+  const { hauls: _none, milled: _neither, ...change } = changeBetween('one', shopOf(), shopOf(piece('a')));
   await old.table('journal').add({ change, undone: 0 });
   await old
     .table('settings')
@@ -97,4 +97,5 @@ it('opens what an earlier version stored', async () => {
   expect(shop.pieces).toEqual([piece('a')]);
   expect(shop.settings).toEqual({ ...DEFAULT_SETTINGS, unit: 'inch' });
   expect(shop.done[0]?.hauls).toEqual({ added: [], updated: [], removed: [] });
+  expect(shop.done[0]?.milled).toEqual({ added: [], updated: [], removed: [] });
 });

@@ -14,6 +14,7 @@ export interface StoredShop {
   readonly hauls: ShopDocument['hauls'];
   readonly pieces: ShopDocument['pieces'];
   readonly projects: ShopDocument['projects'];
+  readonly milled: ShopDocument['milled'];
   readonly settings: ShopDocument['settings'];
   /** Where the journal ended when the shop was read; it is read apart, since nobody waits for it. */
   readonly journalEnd: number;
@@ -38,16 +39,17 @@ export class ShopRepository {
     const { db } = this;
     return db.transaction(
       'r',
-      [db.hauls, db.pieces, db.projects, db.journal, db.settings, db.snapshots],
+      [db.hauls, db.pieces, db.projects, db.milled, db.journal, db.settings, db.snapshots],
       async () => {
-        const [hauls, pieces, projects, settings, ends] = await Promise.all([
+        const [hauls, pieces, projects, milled, settings, ends] = await Promise.all([
           db.hauls.toArray(),
           this.pieces(),
           db.projects.toArray(),
+          db.milled.toArray(),
           db.loadSettings(),
           db.journal.orderBy('seq').reverse().limit(1).primaryKeys(),
         ]);
-        return { hauls, pieces, projects, settings, journalEnd: ends[0] ?? 0 };
+        return { hauls, pieces, projects, milled, settings, journalEnd: ends[0] ?? 0 };
       },
     );
   }
@@ -128,7 +130,7 @@ export class ShopRepository {
   private inOrder(work: () => Promise<void>): Promise<void> {
     const { db } = this;
     const next = this.queue.then(() =>
-      db.transaction('rw', [db.hauls, db.pieces, db.projects, db.journal, db.settings], work),
+      db.transaction('rw', [db.hauls, db.pieces, db.projects, db.milled, db.journal, db.settings], work),
     );
     this.queue = next.catch(() => undefined);
     return next;
@@ -138,6 +140,7 @@ export class ShopRepository {
     await writeDelta(this.db.hauls, change.hauls);
     await writeDelta(this.db.pieces, change.pieces);
     await writeDelta(this.db.projects, change.projects);
+    await writeDelta(this.db.milled, change.milled);
     if (!isEmptyDelta(change.pieces)) {
       await this.db.settings.put({ key: 'revision', value: (await this.db.revision()) + 1 });
       this.whenCalm();

@@ -1,18 +1,51 @@
-import type { CuttingHabits, Grade, MatchInstance, MatchPlan, Piece, PieceYield } from '@aldrek/core';
+import type {
+  CuttingHabits,
+  Giving,
+  Machines,
+  MatchInstance,
+  MatchPlan,
+  Piece,
+  PieceYield,
+  Want,
+  YieldAsk,
+} from '@aldrek/core';
 
-/** What the yield worker is asked and answers; `ask` ties the two together. Version 1. */
-export interface YieldAsk {
-  readonly version: 1;
+/** What the yield worker is asked and answers; `ask` ties the two together. Version 2. */
+export interface YieldQuestion {
+  readonly version: 2;
   readonly ask: number;
   readonly piece: Piece;
-  readonly grade: Grade;
-  readonly habits: CuttingHabits;
+  readonly of: YieldAsk;
 }
 
 export interface YieldAnswer {
-  readonly version: 1;
+  readonly version: 2;
   readonly ask: number;
   readonly result: PieceYield;
+}
+
+/** What a piece gives in figures alone, without its cuttings. */
+export type PieceFigures = Pick<
+  PieceYield,
+  'areaMm2' | 'share' | 'volumeM3' | 'longest' | 'widest' | 'thicknessWhole' | 'better'
+>;
+
+/** A batch of pieces for a figures worker: all that they give, or whether they give one part. Version 1. */
+export type FiguresQuestion = { readonly version: 1; readonly batch: number; readonly pieces: readonly Piece[] } & (
+  | { readonly kind: 'figures'; readonly of: YieldAsk }
+  | {
+      readonly kind: 'giving';
+      readonly want: Want;
+      readonly habits: CuttingHabits;
+      readonly machines: Machines;
+    }
+);
+
+export interface FiguresAnswer {
+  readonly version: 1;
+  readonly batch: number;
+  /** In the order of the pieces. */
+  readonly figures: readonly (PieceFigures | Giving)[];
 }
 
 /** What the match worker is told. It stops by itself, or when told to. Version 1. */

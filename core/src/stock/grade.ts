@@ -198,14 +198,13 @@ export type Graded = Pick<Piece, 'length' | 'width' | 'widthFar' | 'outline' | '
 
 /**
  * The rectangles of a piece that `grade` does not accept, clipped to the piece, mm. A slanting edge is taken as
- * stairs inside the true outline, so what is called clear always is; `cutsAt` are places where stairs break.
+ * stairs inside the true outline, so what is called clear always is.
  */
 export function blockedRects(
   piece: Graded,
   grade: Grade,
   showFace: 'A' | 'B' = 'A',
   limits: GradeLimits = DEFAULT_GRADE_LIMITS,
-  cutsAt: readonly number[] = [],
 ): Rect[] {
   const blocked: Rect[] = [];
   const width = fullWidth(piece);
@@ -214,7 +213,7 @@ export function blockedRects(
     const rect = clipTo(finding, piece.length, width);
     if (rect) blocked.push(rect);
   }
-  return isStraight(piece) ? blocked : blocked.concat(outsideRects(outlineOf(piece), width, cutsAt));
+  return isStraight(piece) ? blocked : blocked.concat(outsideRects(outlineOf(piece), width));
 }
 
 /** One sentence on what a grade does with a finding, for the list beside the drawing. */

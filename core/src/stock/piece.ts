@@ -70,6 +70,33 @@ export interface Piece {
   readonly reservedFor?: ProjectId;
 }
 
+/** What is noted of a piece on the bench and that its tally line does not say; the outline while the size is the same. */
+export function notedOnBench(
+  piece: Piece,
+  size: Pick<Piece, 'length' | 'width' | 'widthFar'>,
+): Partial<Piece> {
+  const same = size.length === piece.length && size.width === piece.width && size.widthFar === piece.widthFar;
+  const kept = new Set<string>(ON_THE_BENCH);
+  return Object.fromEntries(
+    Object.entries(piece).filter(([field]) => kept.has(field) || (same && field === 'outline')),
+  );
+}
+
+const ON_THE_BENCH: readonly (keyof Piece)[] = [
+  'readings',
+  'ends',
+  'keepSkin',
+  'veneerMm',
+  'grain',
+  'bark',
+  'sapwood',
+  'tone',
+  'scans',
+  'inspected',
+  'machined',
+  'photos',
+];
+
 /** The greatest width of a piece, mm: the height of its drawing. */
 export const fullWidth = (piece: Pick<Piece, 'width' | 'widthFar'>): number =>
   Math.max(piece.width, piece.widthFar ?? piece.width);

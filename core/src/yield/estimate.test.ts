@@ -122,7 +122,7 @@ describe('any piece', () => {
       fc.property(anyInspectedPiece, fc.constantFrom(...FINER_THAN), (piece, [finer, coarser]) => {
         expect(area(piece, coarser)).toBeGreaterThanOrEqual(area(piece, finer) - slack(piece));
       }),
-      { numRuns: 60 },
+      { numRuns: 20, endOnFailure: true },
     );
   });
 
@@ -135,21 +135,21 @@ describe('any piece', () => {
         // A coat may ask for a deeper clean-up, never for a thicker board; the best by area may differ in width.
         if (isStraight(piece) && !piece.warp) expect(volume(piece)).toBeLessThanOrEqual(volume(fewer) * 1.02 + 1e-9);
       }),
-      { numRuns: 60 },
+      { numRuns: 20, endOnFailure: true },
     );
   });
 
   it('gives the same turned end for end and turned over', () => {
     fc.assert(
       fc.property(anyInspectedPiece, fc.boolean(), (piece, along) => {
-        for (const grade of ['clear', 'one-face', 'character', 'hidden'] as const) {
+        for (const grade of ['clear', 'one-face'] as const) {
           const here = estimateYield(piece, grade, habits);
           const there = estimateYield(turnedPiece(piece, along), grade, habits);
-          expect(Math.abs(there.areaMm2 - here.areaMm2)).toBeLessThanOrEqual(slack(piece) + 1);
+          expect(Math.abs(there.areaMm2 - here.areaMm2)).toBeLessThanOrEqual(1);
           expect(there.thicknessWhole).toBeCloseTo(here.thicknessWhole, 6);
         }
       }),
-      { numRuns: 40 },
+      { numRuns: 10, endOnFailure: true },
     );
   });
 
@@ -180,7 +180,7 @@ it('gives a part exactly when one can be cut out of it', () => {
         expect(giving.gives).toBe(one && thick >= thickness - 1e-6);
       },
     ),
-    { numRuns: 80 },
+    { numRuns: 30 },
   );
 });
 

@@ -1,7 +1,7 @@
 import { areaMm2, type Rect } from '../geometry/rectangle.ts';
 import type { Finding } from '../stock/finding.ts';
-import { blockedRects, DEFAULT_GRADE_LIMITS, gradeHasShowFace, isInTheWay, type Grade } from '../stock/grade.ts';
-import { faceAreaMm2, fullWidth, isStraight, type Piece } from '../stock/piece.ts';
+import { blockedRects, gradeHasShowFace, isInTheWay, type Grade } from '../stock/grade.ts';
+import { faceAreaMm2, fullWidth, isStraight, outlineOf, type Piece } from '../stock/piece.ts';
 import { sum } from '../foundation/sum.ts';
 import { clearCuttings } from './clear-cuttings.ts';
 import type { BoardSize } from './cutting-rule.ts';
@@ -9,6 +9,7 @@ import type { CuttingHabits } from './habits.ts';
 import { longestClear } from './longest-clear.ts';
 import { DEFAULT_MACHINES, type Machines } from './machines.ts';
 import { piecesOfSize } from './pieces-of-size.ts';
+import { cutUpSlanted, type BothSchools } from './slanted.ts';
 import { keepsSkin, usableThickness, type Thick } from './thickness.ts';
 import { edgeLoss, endTrims } from './trade-table.ts';
 import { whyBetter, type School } from './why-better.ts';
@@ -70,14 +71,13 @@ export interface Trims {
 
 /**
  * What is in the way of `grade` in a piece: its findings, its outline and the trim of both ends. Marks no deeper
- * than the clean-up of their face are gone once it is planed. `cutsAt`: see `outsideRects`.
+ * than the clean-up of their face are gone once it is planed.
  */
 export function blockedForGrade(
   piece: Pick<Piece, 'length' | 'width' | 'widthFar' | 'outline' | 'findings' | 'ends' | 'keepSkin'>,
   grade: Grade,
   trims: Trims,
   showFace: 'A' | 'B' = 'A',
-  cutsAt: readonly number[] = [],
 ): Rect[] {
   const left = {
     ...piece,
@@ -85,7 +85,7 @@ export function blockedForGrade(
       (finding) => !isPlanedOff(finding, piece, grade, trims.cleanUpMm ?? 0, showFace),
     ),
   };
-  const blocked = blockedRects(left, grade, showFace, DEFAULT_GRADE_LIMITS, cutsAt);
+  const blocked = blockedRects(left, grade, showFace);
   const width = fullWidth(piece);
   const { near, far } = endTrims(piece, trims.endTrimMm);
   if (near > 0 && near < piece.length) blocked.push({ x: 0, y: 0, length: near, width });
@@ -132,17 +132,18 @@ export function estimateYield(
 function estimateFace(piece: Measured, ask: YieldAsk, showFace: 'A' | 'B'): PieceYield {
   const { grade, habits, machines } = ask;
   const board = { length: piece.length, width: fullWidth(piece) };
-  const blockedWith = (cutsAt: readonly number[]): Rect[] =>
-    blockedForGrade(
-      piece,
-      grade,
-      { endTrimMm: habits.endTrimMm, cleanUpMm: machines.cleanUpMm },
-      showFace,
-      cutsAt,
-    );
-  const { both, blocked } = isStraight(piece)
-    ? cutUp(board, blockedWith([]), ask)
-    : cutUpSlanted(board, blockedWith, ask);
+  const trims = { endTrimMm: habits.endTrimMm, cleanUpMm: machines.cleanUpMm };
+  const blocked = blockedForGrade(piece, grade, trims, showFace);
+  const straight = isStraight(piece);
+  const both = straight
+    ? cutUp(board, blocked, ask)
+    : cutUpSlanted(
+        board,
+        outlineOf(piece),
+        blockedForGrade(withoutOutline(piece), grade, trims, showFace),
+        (rects) => cutUp(board, rects, ask),
+        (cuttings) => worthOf(cuttings, ask.wish),
+      );
   const crosscutFirst = finished(both.crosscutFirst, piece, ask, showFace);
   const ripFirst = finished(both.ripFirst, piece, ask, showFace);
   const gap = worthOf(both.crosscutFirst, ask.wish) - worthOf(both.ripFirst, ask.wish);
@@ -165,47 +166,23 @@ function estimateFace(piece: Measured, ask: YieldAsk, showFace: 'A' | 'B'): Piec
   };
 }
 
-interface BothSchools {
-  readonly crosscutFirst: readonly Rect[];
-  readonly ripFirst: readonly Rect[];
+/** The piece as a rectangle: what lies within it, without what lies outside its edges. */
+function withoutOutline<T extends Pick<Piece, 'width' | 'widthFar' | 'outline'>>(piece: T): T {
+  const { outline: _outline, widthFar: _widthFar, ...rest } = piece;
+  return { ...rest, width: fullWidth(piece) } as T;
 }
 
-interface CutUp {
-  readonly both: BothSchools;
-  readonly blocked: readonly Rect[];
-}
-
-function cutUp(board: BoardSize, blocked: readonly Rect[], { habits, machines, wish }: YieldAsk): CutUp {
+function cutUp(
+  board: BoardSize,
+  blocked: readonly Rect[],
+  { habits, machines, wish }: YieldAsk,
+): BothSchools {
   if (typeof wish === 'object') {
     const rough = { length: wish.length, width: wish.width + 2 * machines.jointingMm };
-    return { both: piecesOfSize(board, blocked, rough, habits.kerfMm), blocked };
+    return piecesOfSize(board, blocked, rough, habits.kerfMm);
   }
   const { crosscutFirst, ripFirst } = clearCuttings(board, blocked, habits, wish);
-  return { both: { crosscutFirst: crosscutFirst.cuttings, ripFirst: ripFirst.cuttings }, blocked };
-}
-
-/** Stairs beside a cut, as parts of the length, tried in turn. */
-const FINER = [1 / 32, 1 / 128];
-/** Cuts about which stairs are made finer, at most. */
-const MOST_REFINED = 5;
-
-/**
- * A slanting edge is met with stairs, so cuts fall on their breaks. Stairs are broken again beside the cuts of the
- * best plan, and the piece is cut up anew, as long as that gives more.
- */
-function cutUpSlanted(board: BoardSize, blockedWith: (cutsAt: readonly number[]) => Rect[], ask: YieldAsk): CutUp {
-  let best = cutUp(board, blockedWith([]), ask);
-  for (const share of FINER) {
-    const step = share * board.length;
-    const cuts = [...best.both.crosscutFirst, ...best.both.ripFirst].flatMap(({ x, length }) => [x, x + length]);
-    const about = [...new Set(cuts)].filter((x) => x > 0 && x < board.length).slice(0, MOST_REFINED);
-    const finer = about.flatMap((x) => [-3, -2, -1, 0, 1, 2, 3].map((n) => x + n * step));
-    const next = cutUp(board, blockedWith(finer.filter((x) => x > 0 && x < board.length)), ask);
-    const more = (school: 'crosscutFirst' | 'ripFirst'): readonly Rect[] =>
-      worthOf(next.both[school], ask.wish) > worthOf(best.both[school], ask.wish) ? next.both[school] : best.both[school];
-    best = { both: { crosscutFirst: more('crosscutFirst'), ripFirst: more('ripFirst') }, blocked: next.blocked };
-  }
-  return best;
+  return { crosscutFirst: crosscutFirst.cuttings, ripFirst: ripFirst.cuttings };
 }
 
 /** What cuttings are worth to a wish: mm², mm³ where length or width counts twice, or a number of pieces. */

@@ -9,9 +9,12 @@ import {
   signal,
 } from '@angular/core';
 import {
+  EDGES,
+  FACE_NAMES,
   findingKindFacts,
   formatLength,
   fullWidth,
+  outlineOf,
   showsOn,
   type Finding,
   type Piece,
@@ -21,6 +24,7 @@ import { FindingMark } from '../../drawing/finding-mark';
 import { LENGTH_UNIT } from '../../drawing/length-unit';
 import { WoodFace } from '../../drawing/wood-face';
 import { dragged, type Handle } from './finding-moves';
+import type { EdgePoint } from './outline-moves';
 
 interface Grip {
   readonly handle: Handle;
@@ -62,6 +66,9 @@ export class FaceView {
   readonly selectedId = input<string | null>(null);
   readonly armed = input(false);
   readonly cursor = input(0);
+  /** Whether the outline is being edited: its points can be taken hold of. */
+  readonly shaping = input(false);
+  readonly heldPoint = input<EdgePoint | null>(null);
 
   readonly pointed = output<FacePoint>();
   readonly placed = output<FacePoint>();
@@ -69,11 +76,18 @@ export class FaceView {
   /** A finding on its way; `dropped` follows when it is let go. */
   readonly moving = output<Finding>();
   readonly dropped = output<Finding>();
+  readonly pointTaken = output<EdgePoint>();
+  readonly pointAdded = output<FacePoint>();
+  /** A point of the outline on its way; `shaped` follows when it is let go. */
+  readonly pointMoving = output<{ readonly point: EdgePoint; readonly to: FacePoint }>();
+  readonly shaped = output();
+  readonly photoOpened = output<string>();
 
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly unit = inject(LENGTH_UNIT);
   private readonly held = signal<Held | null>(null);
   private last: Finding | null = null;
+  private draggedPoint: EdgePoint | null = null;
 
   protected readonly widthPx = computed(() => this.piece().length * this.pxPerMm());
   protected readonly heightPx = computed(() => fullWidth(this.piece()) * this.pxPerMm());
@@ -118,6 +132,46 @@ export class FaceView {
     }),
   );
 
+  protected readonly points = computed(() => {
+    if (!this.shaping()) return [];
+    const outline = outlineOf(this.piece());
+    const held = this.heldPoint();
+    return EDGES.flatMap((edge) =>
+      outline[edge].map((point, index) => {
+        const { x, y } = this.toPx({ ...point, length: 0, width: 0 });
+        return {
+          key: `${edge} ${index}`,
+          at: { edge, index },
+          x,
+          y,
+          held: held?.edge === edge && held.index === index,
+          label: `Point of the ${edge} edge at ${formatLength(point.x, this.unit())}`,
+        };
+      }),
+    );
+  });
+
+  /** Photos pinned to this face, each a small flag at its place. */
+  protected readonly pins = computed(() =>
+    (this.piece().photos ?? []).flatMap(({ id, name, at }) => {
+      if (at?.face !== this.face()) return [];
+      const { x, y } = this.toPx({ x: at.x, y: at.y, length: 0, width: 0 });
+      return { id, name, x, y, mark: `M${x} ${y}l-9 -16h18zM${x - 9} ${y - 16}m5 0v-5h8v5` };
+    }),
+  );
+
+  protected takePoint(event: PointerEvent, point: EdgePoint): void {
+    if (event.button !== 0) return;
+    event.stopPropagation();
+    (event.currentTarget as Element).setPointerCapture(event.pointerId);
+    this.draggedPoint = point;
+    this.pointTaken.emit(point);
+  }
+
+  protected addPoint(event: MouseEvent): void {
+    if (this.shaping()) this.pointAdded.emit(this.place(event));
+  }
+
   protected down(event: PointerEvent): void {
     if (event.button !== 0) return;
     const at = this.place(event);
@@ -128,6 +182,10 @@ export class FaceView {
   protected move(event: PointerEvent): void {
     const held = this.held();
     const at = this.place(event);
+    if (this.draggedPoint) {
+      this.pointMoving.emit({ point: this.draggedPoint, to: at });
+      return;
+    }
     if (!held) {
       this.pointed.emit(at);
       return;
@@ -147,12 +205,14 @@ export class FaceView {
   }
 
   protected release(): void {
+    if (this.draggedPoint) this.shaped.emit();
+    this.draggedPoint = null;
     if (this.held() && this.last) this.dropped.emit(this.last);
     this.held.set(null);
     this.last = null;
   }
 
-  private place(event: PointerEvent): FacePoint {
+  private place(event: MouseEvent): FacePoint {
     const svg = this.host.nativeElement.querySelector('svg');
     const box = svg?.getBoundingClientRect();
     const x = (event.clientX - (box?.left ?? 0) - 1) / this.pxPerMm();
@@ -172,7 +232,7 @@ export class FaceView {
 
   private spoken(finding: Finding): string {
     const size = (mm: number): string => formatLength(mm, this.unit());
-    const where = finding.face === 'through' ? 'through' : `on face ${finding.face}`;
+    const where = finding.face === 'through' ? 'through' : `on the ${FACE_NAMES[finding.face]}`;
     return `${findingKindFacts(finding.kind).name} ${where}, ${size(finding.length)} by ${size(finding.width)}, at ${size(finding.x)} from the near end`;
   }
 }

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import {
+  FACE_NAMES,
   FINDING_FACES,
   findingKindFacts,
   formatLength,
@@ -10,6 +11,7 @@ import {
   type LengthUnit,
   type Piece,
 } from '@aldrek/core';
+import { onSide } from './finding-drop';
 
 const SIZES = ['x', 'y', 'length', 'width', 'depth'] as const;
 type Size = (typeof SIZES)[number];
@@ -46,11 +48,18 @@ const LABELS: Readonly<Record<Size, string>> = {
         shows on
         <select #face [value]="finding().face" (change)="turn(face.value)">
           @for (option of faces; track option) {
-            <option [value]="option" [selected]="option === finding().face">
-              {{ option === 'through' ? 'through' : 'face ' + option }}
-            </option>
+            <option [value]="option" [selected]="option === finding().face">{{ names[option] }}</option>
           }
         </select>
+      </label>
+      <label class="field note">
+        note
+        <input
+          #note
+          maxlength="2000"
+          [value]="finding().note ?? ''"
+          (change)="remark(note.value)"
+        />
       </label>
     </div>
     @if (fault(); as found) {
@@ -76,6 +85,7 @@ export class FindingFields {
   readonly changed = output<Finding>();
 
   protected readonly faces = FINDING_FACES;
+  protected readonly names = FACE_NAMES;
   private readonly id = computed(() => this.finding().id);
   protected readonly fault = linkedSignal<string, { size: Size; message: string } | null>({
     source: this.id,
@@ -119,8 +129,13 @@ export class FindingFields {
     }
   }
 
+  protected remark(text: string): void {
+    const { note: _before, ...rest } = this.finding();
+    this.changed.emit(text.trim() === '' ? rest : { ...rest, note: text.trim() });
+  }
+
   protected turn(face: string): void {
     const found = FINDING_FACES.find((option): option is FindingFace => option === face);
-    if (found) this.changed.emit({ ...this.finding(), face: found });
+    if (found) this.changed.emit(onSide({ ...this.finding(), face: found }, this.piece()));
   }
 }

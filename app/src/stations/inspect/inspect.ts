@@ -7,14 +7,16 @@ import {
   type ElementRef,
   inject,
   input,
-  linkedSignal,
   signal,
   untracked,
   viewChild,
 } from '@angular/core';
+import { MatDialog } from '@angular/material/dialog';
 import { Router, RouterLink } from '@angular/router';
 import {
   cautionsFor,
+  FACE_NAMES,
+  FATE_NAMES,
   FINDING_KINDS,
   findingKindByKey,
   findingKindFacts,
@@ -23,43 +25,67 @@ import {
   GRADE_NAMES,
   GRADES,
   isInTheWay,
-  keepOnPiece,
-  parseLength,
+  isPlanedOff,
+  KNOWLEDGE_NAMES,
+  knowledgeOf,
+  outlineOf,
   speciesLabel,
-  type Finding,
   type FindingKind,
-  type Grade,
+  type Outline,
   type Piece,
   type PieceYield,
 } from '@aldrek/core';
+import { FindingMark } from '../../drawing/finding-mark';
 import { LengthFigure } from '../../drawing/length-figure';
 import { Ruler } from '../../drawing/ruler';
 import { fitScale, scaleNote } from '../../drawing/scale';
 import { widthOf } from '../../drawing/width-of';
-import { FindingMark } from '../../drawing/finding-mark';
 import { Instruments } from '../../instruments/instruments';
 import { Keys } from '../../shell/keys';
-import { Ids } from '../../state/ids';
-import { ShopStore } from '../../state/shop.store';
-import { YieldService } from '../../state/yield.service';
+import { PieceActions } from '../../state/piece-actions';
 import { PieceInHand } from '../../state/piece-in-hand';
 import { RackView } from '../../state/rack-view';
+import { ShopStore } from '../../state/shop.store';
+import { Today } from '../../state/today';
+import { YieldService } from '../../state/yield.service';
+import { EndsPanel } from './ends-panel';
 import { FaceView, type FacePoint } from './face-view';
-import { FindingFields } from './finding-fields';
-import { again, dropped } from './finding-drop';
-import { nudged, nudgeSteps, tidied } from './finding-moves';
+import { FindingHand } from './finding-hand';
+import { FindingInHand } from './finding-in-hand';
+import { InspectView, PANEL_NAMES, PANELS } from './inspect-view';
+import type { MilledAsk } from './milled-sheet';
+import { moved, withoutPoint, withPoint, type EdgePoint } from './outline-moves';
+import { ShapePanel } from './shape-panel';
+import { SideStrip } from './side-strip';
+import { TradePanel } from './trade-panel';
+import { WarpPanel } from './warp-panel';
+import { WoodPanel } from './wood-panel';
 import { YieldPanel } from './yield-panel';
 
 /** A face is drawn at most this high, px, so that both are in view. */
-const FACE_HEIGHT = 190;
-
-/** Inspect: one piece large, both faces, its findings, and what it gives. */
+const FACE_HEIGHT = 150;
 /** Between two questions to the detector, ms. */
 const SWEEP_EVERY_MS = 50;
 
+/** Inspect: one piece large, faces, edges and ends, what is found and noted of it, and what it gives. */
 @Component({
   selector: 'al-inspect',
-  imports: [Ruler, FaceView, FindingMark, FindingFields, LengthFigure, RouterLink, YieldPanel],
+  imports: [
+    EndsPanel,
+    FaceView,
+    FindingInHand,
+    FindingMark,
+    LengthFigure,
+    RouterLink,
+    Ruler,
+    ShapePanel,
+    SideStrip,
+    TradePanel,
+    WarpPanel,
+    WoodPanel,
+    YieldPanel,
+  ],
+  providers: [FindingHand],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './inspect.html',
   styleUrl: './inspect.scss',
@@ -68,15 +94,21 @@ export class Inspect {
   readonly pieceId = input<string>();
 
   protected readonly store = inject(ShopStore);
+  protected readonly hand = inject(FindingHand);
+  protected readonly view = inject(InspectView);
   private readonly rackView = inject(RackView);
   private readonly yields = inject(YieldService);
-  private readonly ids = inject(Ids);
   private readonly router = inject(Router);
+  private readonly dialog = inject(MatDialog);
   private readonly instruments = inject(Instruments);
-  private readonly hand = inject(PieceInHand);
+  private readonly inHand = inject(PieceInHand);
+  private readonly actions = inject(PieceActions);
+  private readonly today = inject(Today);
   private sweeping: ReturnType<typeof setTimeout> | undefined;
   private readonly bench = viewChild<ElementRef<HTMLElement>>('bench');
 
+  protected readonly faces = ['A', 'B'] as const;
+  protected readonly panels = PANELS.map((panel) => ({ panel, name: PANEL_NAMES[panel] }));
   protected readonly kinds = FINDING_KINDS.map((kind) => ({ kind, ...findingKindFacts(kind) }));
   protected readonly grades = GRADES.map((grade) => ({
     grade,
@@ -89,39 +121,30 @@ export class Inspect {
     const { pieceById, pieces } = this.store;
     return pieceById().get(this.pieceId() ?? this.rackView.selectedId() ?? '') ?? pieces()[0] ?? null;
   });
-  /** A finding on its way under the pointer, not yet kept. */
-  private readonly draft = signal<Finding | null>(null);
-  protected readonly shown = computed((): Piece | null => {
-    const piece = this.piece();
-    const draft = this.draft();
-    if (piece === null || draft === null) return piece;
-    return { ...piece, findings: piece.findings.map((one) => (one.id === draft.id ? draft : one)) };
-  });
-
   private readonly id = computed(() => this.piece()?.id ?? null);
-  protected readonly selectedId = linkedSignal<string | null, string | null>({
-    source: this.id,
-    computation: () => null,
+  /** The outline while a point of it is dragged. */
+  private readonly outlineDraft = signal<Outline | null>(null);
+  protected readonly heldPoint = signal<EdgePoint | null>(null);
+  protected readonly shown = computed((): Piece | null => {
+    const [piece, outline] = [this.hand.shown(), this.outlineDraft()];
+    return piece && outline ? withOutline(piece, outline) : piece;
   });
-  protected readonly selected = computed(
-    () => this.shown()?.findings.find((finding) => finding.id === this.selectedId()) ?? null,
-  );
-  protected readonly armedKind = signal<FindingKind | null>(null);
-  protected readonly dropFace = signal<'A' | 'B'>('A');
-  protected readonly grade = signal<Grade>('character');
-  protected readonly cursor = linkedSignal<string | null, number>({ source: this.id, computation: () => 0 });
-  protected readonly typed = signal('');
   protected readonly school = signal<'crosscutFirst' | 'ripFirst' | null>(null);
 
+  private readonly ask = computed(() => ({
+    grade: this.view.grade(),
+    habits: this.store.habits(),
+    machines: this.store.machines(),
+    wish: this.view.wish() === 'pieces' ? this.view.size() : (this.view.wish() as 'area' | 'longest' | 'widest'),
+  }));
   protected readonly result = signal<{ readonly pieceId: string; readonly yield: PieceYield } | null>(null);
   protected readonly given = computed(() => {
     const result = this.result();
     return result?.pieceId === this.id() ? result.yield : null;
   });
-  protected readonly drawnSchool = computed(() => {
-    const given = this.given();
-    return this.school() ?? (given?.better === 'ripFirst' ? 'ripFirst' : 'crosscutFirst');
-  });
+  protected readonly drawnSchool = computed(
+    () => this.school() ?? (this.given()?.better === 'ripFirst' ? 'ripFirst' : 'crosscutFirst'),
+  );
   protected readonly cuttings = computed(() => this.given()?.[this.drawnSchool()].cuttings ?? []);
 
   protected readonly pxPerMm = computed(() => {
@@ -131,12 +154,16 @@ export class Inspect {
   });
   protected readonly rulerMm = computed(() => (this.benchPx() - 4) / this.pxPerMm());
   protected readonly scaleNote = computed(() => scaleNote(this.pxPerMm()));
+  /** Where the far end is folded out beside face A, px. */
+  protected readonly farEndPx = computed(() => (this.piece()?.length ?? 0) * this.pxPerMm() + 8);
   protected readonly title = computed(() => {
     const piece = this.piece();
     if (!piece) return '';
-    return [`${speciesLabel(piece)} ${piece.name}`.trim(), piece.place, piece.find]
-      .filter(Boolean)
-      .join(' · ');
+    return [`${speciesLabel(piece)} ${piece.name}`.trim(), piece.place, piece.find].filter(Boolean).join(' · ');
+  });
+  protected readonly knowledge = computed(() => {
+    const piece = this.piece();
+    return piece ? KNOWLEDGE_NAMES[knowledgeOf(piece)] : '';
   });
   protected readonly cautions = computed(() => {
     const piece = this.piece();
@@ -145,36 +172,43 @@ export class Inspect {
   protected readonly list = computed(() => {
     const piece = this.shown();
     if (!piece) return [];
+    const grade = this.view.grade();
+    const face = this.given()?.showFace ?? 'A';
     return piece.findings.map((finding) => {
-      const face = this.given()?.showFace ?? 'A';
+      const planed = isPlanedOff(finding, piece, grade, this.store.machines().cleanUpMm, face);
+      const cut = !planed && isInTheWay(grade, finding, piece, face);
+      const { name } = findingKindFacts(finding.kind);
+      const decided = finding.fate === undefined ? '' : `${FATE_NAMES[finding.fate]}: `;
       return {
         finding,
-        name: findingKindFacts(finding.kind).name,
-        where: finding.face === 'through' ? 'through' : `face ${finding.face}`,
-        cut: isInTheWay(this.grade(), finding, piece, face),
+        name: finding.fix === undefined ? name : `${name}, ${finding.fix}`,
+        where: FACE_NAMES[finding.face],
+        cut,
+        fate: planed ? 'planed off' : `${decided === 'cut out: ' ? '' : decided}${cut ? 'cut out' : 'stays'}`,
       };
     });
   });
 
   constructor() {
     effect(() => {
+      const piece = this.piece();
+      untracked(() => this.hand.piece.set(piece));
+    });
+    effect(() => {
       const piece = this.shown();
-      const grade = this.grade();
-      const habits = this.store.habits();
+      const ask = this.ask();
       if (!piece) return;
-      this.yields.ask(piece, grade, habits, (result) =>
-        this.result.set({ pieceId: piece.id, yield: result }),
-      );
+      this.yields.ask(piece, ask, (result) => this.result.set({ pieceId: piece.id, yield: result }));
     });
     effect(() => {
       const piece = this.piece();
-      const at = this.cursor();
+      const at = this.view.cursor();
       if (this.instruments.link() !== 'on' || !piece) return;
       clearTimeout(this.sweeping);
       // A hand that moves on is not worth an answer for every mm.
       this.sweeping = setTimeout(() => {
         const metal = piece.findings
-          .filter(({ kind }) => kind === 'metal')
+          .filter(({ kind, fix }) => kind === 'metal' && fix !== 'pulled')
           .map(({ x, length }) => x + length / 2);
         this.instruments.sweep(piece.tag, piece.length, at, metal);
       }, SWEEP_EVERY_MS);
@@ -182,84 +216,91 @@ export class Inspect {
     effect(() => {
       const id = this.id();
       untracked(() => {
-        this.hand.id.set(id);
+        this.inHand.id.set(id);
         if (id !== null) this.rackView.selectedId.set(id);
         this.school.set(null);
-        this.typed.set('');
+        this.hand.typed.set('');
+        this.heldPoint.set(null);
+        this.view.cursor.set(0);
       });
     });
     this.instruments.use({
-      cursor: (mm) => this.cursor.set(Math.min(mm, this.piece()?.length ?? 0)),
-      moisture: (moisturePct) => {
+      cursor: (mm) => this.view.cursor.set(Math.min(mm, this.piece()?.length ?? 0)),
+      moisture: (pct) => {
         const piece = this.piece();
-        if (piece) this.store.updatePiece(`moisture of ${piece.tag}`, { ...piece, moisturePct });
+        if (piece) this.actions.moisture(piece, pct);
       },
     });
     inject(DestroyRef).onDestroy(() => {
       clearTimeout(this.sweeping);
-      this.hand.id.set(null);
+      this.inHand.id.set(null);
     });
     this.useKeys();
   }
 
-  protected arm(kind: FindingKind): void {
-    this.armedKind.set(this.armedKind() === kind ? null : kind);
-  }
-
-  /** The palette with the pointer arms a kind for the face; with the keyboard it drops one at the rule. */
+  /** The palette with the pointer arms a kind for the piece; with the keyboard it drops one at the rule. */
   protected palette(kind: FindingKind, event: MouseEvent): void {
-    if (event.detail === 0) this.dropAtRule(kind);
-    else this.arm(kind);
+    if (event.detail === 0) this.hand.dropAtRule(kind);
+    else this.hand.arm(kind);
   }
 
-  protected placeArmed({ x, y }: FacePoint, face: 'A' | 'B'): void {
-    const kind = this.armedKind();
-    if (!kind) return;
-    this.drop(kind, x, y, face);
-    this.armedKind.set(null);
+  protected show(panel: (typeof PANELS)[number]): void {
+    this.view.panel.set(panel);
+    this.hand.armedKind.set(null);
+    this.heldPoint.set(null);
   }
 
-  protected moving(finding: Finding): void {
-    this.draft.set(finding);
-  }
-
-  protected dropped(finding: Finding): void {
-    this.draft.set(null);
-    this.keep(`move ${this.nameOf(finding)}`, finding);
-  }
-
-  protected keep(label: string, finding: Finding): void {
+  protected pointMoving({ point, to }: { readonly point: EdgePoint; readonly to: FacePoint }): void {
     const piece = this.piece();
     if (!piece) return;
-    const findings = piece.findings.map((one) => (one.id === finding.id ? tidied(finding) : one));
-    this.store.updatePiece(`${label} on ${piece.tag}`, { ...piece, findings });
+    const now = this.outlineDraft() ?? outlineOf(piece);
+    this.outlineDraft.set(moved(now, point, to.x, to.y, fullWidth(piece)));
   }
 
-  protected changed(finding: Finding): void {
+  protected shaped(): void {
+    const [piece, outline] = [this.piece(), this.outlineDraft()];
+    this.outlineDraft.set(null);
+    if (piece && outline) this.keepOutline(piece, outline);
+  }
+
+  protected pointAdded(at: FacePoint): void {
     const piece = this.piece();
     if (!piece) return;
-    this.keep(`edit ${this.nameOf(finding)}`, keepOnPiece(finding, piece.length, fullWidth(piece)));
+    const edge = at.y < fullWidth(piece) / 2 ? 'upper' : 'lower';
+    this.keepOutline(piece, withPoint(outlineOf(piece), edge, at.x));
   }
 
-  protected nameOf(finding: Finding): string {
-    return findingKindFacts(finding.kind).name;
-  }
-
-  protected removeInHand(): void {
-    this.removeSelected();
-  }
-
-  private remove(finding: Finding): void {
+  protected dropPoint(point: EdgePoint | null): boolean {
     const piece = this.piece();
-    if (!piece) return;
-    const index = piece.findings.indexOf(finding);
-    const findings = piece.findings.filter((one) => one.id !== finding.id);
-    this.store.updatePiece(`delete ${this.nameOf(finding)} on ${piece.tag}`, {
-      ...piece,
-      findings,
-    });
-    this.selectedId.set((findings[index] ?? findings[index - 1])?.id ?? null);
+    if (!piece || !point || this.view.panel() !== 'shape') return false;
+    this.keepOutline(piece, withoutPoint(outlineOf(piece), point));
+    this.heldPoint.set(null);
+    return true;
   }
+
+  private keepOutline(piece: Piece, outline: Outline): void {
+    this.actions.note('outline', withOutline(piece, outline), {});
+  }
+
+  /** Arrows move the point in hand where the outline is being edited, else the finding or the rule. */
+  private arrow(event: KeyboardEvent): boolean {
+    const [piece, point] = [this.piece(), this.heldPoint()];
+    if (this.view.panel() !== 'shape' || !piece || !point) return this.hand.arrow(event);
+    const step = event.altKey ? 1 : 5;
+    const by = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] }[event.key];
+    const outline = outlineOf(piece);
+    const at = outline[point.edge][point.index];
+    if (!by || !at) return false;
+    this.keepOutline(piece, moved(outline, point, at.x + (by[0] ?? 0), at.y + (by[1] ?? 0), fullWidth(piece)));
+    return true;
+  }
+
+  protected lookedOver(piece: Piece): void {
+    if (piece.inspected === undefined) this.actions.note('looked over, all', piece, {});
+    else this.actions.forget('looking over', piece, 'inspected');
+  }
+
+  protected readonly day = this.today.get();
 
   protected go(step: -1 | 1): void {
     const pieces = this.store.pieces();
@@ -279,129 +320,87 @@ export class Inspect {
     void this.router.navigate(['/inspect', piece.id]);
   }
 
-  private dropAtRule(kind: FindingKind): void {
-    const piece = this.piece();
-    if (!piece) return;
-    this.applyTyped();
-    this.drop(kind, this.cursor(), fullWidth(piece) / 2, this.dropFace());
+  protected async changeShop(): Promise<void> {
+    const { CuttingHabitsSheet } = await import('../../shell/cutting-habits');
+    this.dialog.open(CuttingHabitsSheet, { maxWidth: '640px' });
   }
 
-  private drop(kind: FindingKind, x: number, y: number, face: 'A' | 'B'): void {
-    const piece = this.piece();
-    if (piece) this.add(piece, dropped(this.ids.next(), kind, x, y, face, piece));
+  protected async openPhotos(piece: Piece): Promise<void> {
+    const { PiecePhotosSheet } = await import('./piece-photos-sheet');
+    this.dialog.open(PiecePhotosSheet, { data: piece.id, maxWidth: '860px', width: '92vw' });
   }
 
-  /** The selected finding once more, at the rule. */
-  private again(): boolean {
-    const piece = this.piece();
-    const finding = this.selected();
-    if (!piece || !finding) return false;
-    this.applyTyped();
-    this.add(piece, again(this.ids.next(), finding, this.cursor(), piece));
-    return true;
-  }
-
-  private add(piece: Piece, finding: Finding): void {
-    const findings = [...piece.findings, finding];
-    this.store.updatePiece(`${this.nameOf(finding)} on ${piece.tag}`, { ...piece, findings });
-    this.selectedId.set(finding.id);
-  }
-
-  private applyTyped(): boolean {
-    const piece = this.piece();
-    if (this.typed() === '' || !piece) return false;
-    const length = parseLength(this.typed(), this.store.unit());
-    this.typed.set('');
-    if (!length.ok) return false;
-    this.cursor.set(Math.min(piece.length, length.value));
-    return true;
-  }
-
-  private arrow(event: KeyboardEvent): boolean {
-    const piece = this.piece();
-    if (!piece) return false;
-    const { usual, fine } = nudgeSteps(this.store.unit());
-    const step = event.altKey ? fine : usual;
-    const finding = this.selected();
-    if (finding) {
-      const moved = nudged(finding, event.key, step, event.shiftKey, piece);
-      if (moved) this.keep(`${event.shiftKey ? 'stretch' : 'nudge'} ${this.nameOf(finding)}`, moved);
-      return moved !== null;
-    }
-    const by = { ArrowLeft: -step, ArrowRight: step }[event.key];
-    if (by === undefined) return false;
-    this.cursor.set(Math.min(piece.length, Math.max(0, this.cursor() + by)));
-    return true;
+  protected async milled(piece: Piece, given: PieceYield): Promise<void> {
+    const { MilledSheet } = await import('./milled-sheet');
+    const best = given[this.drawnSchool()];
+    const data: MilledAsk = {
+      piece,
+      grade: this.view.grade(),
+      reckonedM3: best.volumeM3,
+      cuttings: best.cuttings,
+    };
+    this.dialog
+      .open<unknown, MilledAsk, boolean>(MilledSheet, { data, maxWidth: '640px', width: '92vw' })
+      .afterClosed()
+      .subscribe((replaced) => {
+        if (replaced === true) void this.router.navigate(['/rack']);
+      });
   }
 
   private useKeys(): void {
-    const digits = Array.from('0123456789./');
+    const { hand } = this;
     inject(Keys).use({
       title: 'Inspect',
       bindings: [
         {
-          keys: digits,
+          keys: Array.from('0123456789./'),
           shown: '0–9',
           does: 'type a distance; Enter puts the rule there',
-          run: (event) => this.type(event),
+          run: (event) => hand.type(event),
         },
-        { keys: ['Enter'], shown: 'Enter', does: 'rule to the typed distance', run: () => this.applyTyped() },
-        {
-          keys: ['Backspace'],
-          shown: 'Backspace',
-          does: 'take back a typed figure',
-          run: () => this.untype(),
-        },
+        { keys: ['Enter'], shown: 'Enter', does: 'rule to the typed distance', run: () => hand.applyTyped() },
+        { keys: ['Backspace'], shown: 'Backspace', does: 'take back a typed figure', run: () => hand.untype() },
         {
           keys: ['ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown'],
           shown: '← → ↑ ↓',
           does: 'nudge the finding, or the rule (Alt: finely; Shift: stretch)',
           run: (event) => this.arrow(event),
         },
-        { keys: ['q'], shown: 'Q', does: 'the same finding again at the rule', run: () => this.again() },
+        { keys: ['q'], shown: 'Q', does: 'the same finding again at the rule', run: () => hand.again() },
+        {
+          keys: ['u'],
+          shown: 'U',
+          does: 'a row of it in pairs, after typing how many; Shift: single',
+          run: (event) => hand.row(!event.shiftKey),
+        },
         {
           keys: ['p'],
           shown: 'P',
           does: 'drop on face A or B',
-          run: () => this.dropFace.set(this.dropFace() === 'A' ? 'B' : 'A'),
+          run: () => this.view.dropFace.set(this.view.dropFace() === 'A' ? 'B' : 'A'),
         },
-        { keys: ['Delete'], shown: 'Delete', does: 'delete the finding', run: () => this.removeSelected() },
-        { keys: ['Escape'], shown: 'Esc', does: 'let go', run: () => this.letGo() },
+        {
+          keys: ['Delete'],
+          shown: 'Delete',
+          does: 'delete the finding, or the point of the outline',
+          run: () => this.dropPoint(this.heldPoint()) || hand.removeSelected(),
+        },
+        { keys: ['Escape'], shown: 'Esc', does: 'let go', run: () => hand.letGo() },
         { keys: ['['], shown: '[', does: 'piece before', run: () => this.go(-1) },
         { keys: [']'], shown: ']', does: 'next piece', run: () => this.go(1) },
         ...this.kinds.map(({ kind, key, name }) => ({
           keys: [key.toLowerCase()],
           shown: key,
           does: `${name} at the rule`,
-          run: () => this.dropAtRule(findingKindByKey(key) ?? kind),
+          run: () => hand.dropAtRule(findingKindByKey(key) ?? kind),
         })),
       ],
     });
   }
+}
 
-  private type(event: KeyboardEvent): boolean {
-    if (!this.piece() || event.altKey) return false;
-    if (event.key === '/' && this.typed() === '') return false;
-    this.typed.update((typed) => typed + event.key);
-    return true;
-  }
-
-  private untype(): boolean {
-    if (this.typed() === '') return this.removeSelected();
-    this.typed.update((typed) => typed.slice(0, -1));
-    return true;
-  }
-
-  private removeSelected(): boolean {
-    const finding = this.piece()?.findings.find((one) => one.id === this.selectedId());
-    if (!finding) return false;
-    this.remove(finding);
-    return true;
-  }
-
-  private letGo(): undefined {
-    this.armedKind.set(null);
-    this.typed.set('');
-    this.selectedId.set(null);
-  }
+/** The piece with an outline of its own, as wide as before. */
+function withOutline(piece: Piece, outline: Outline): Piece {
+  const { widthFar: _far, ...rest } = piece;
+  return { ...rest, width: fullWidth(piece), outline };
 }

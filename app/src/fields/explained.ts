@@ -1,0 +1,113 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import type { Explained } from '@aldrek/core';
+import { LENGTH_UNIT } from '../drawing/length-unit';
+import { quantityText } from '../drawing/quantity';
+
+/** A figure that can be tapped to say where it comes from: its formula, what went in, the source. */
+@Component({
+  selector: 'al-explained',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <button
+      type="button"
+      class="tap"
+      [attr.aria-expanded]="open()"
+      [attr.aria-label]="spoken() === null ? null : spoken() + ': where it comes from'"
+      (click)="open.set(!open())"
+      (keydown.escape)="close($event)"
+    >
+      <ng-content /><span class="mark" aria-hidden="true">?</span>
+    </button>
+    @if (open()) {
+      <div class="card" role="region" [attr.aria-label]="of().title">
+        <p class="formula">{{ of().formula }}</p>
+        <dl>
+          @for (input of inputs(); track input.name) {
+            <dt>{{ input.name }}</dt>
+            <dd>{{ input.text }}</dd>
+          }
+        </dl>
+        <p class="source">{{ of().source }}</p>
+        @if (of().ofTheShop) {
+          <button type="button" class="btn" (click)="change.emit()">Change the shop’s figures…</button>
+        }
+      </div>
+    }
+  `,
+  styles: `
+    :host {
+      display: block;
+      min-width: 0;
+    }
+    .tap {
+      display: inline-flex;
+      align-items: baseline;
+      max-width: 100%;
+      padding: 4px 0;
+      border: 0;
+      background: none;
+      color: inherit;
+      font: inherit;
+      text-align: start;
+      cursor: pointer;
+    }
+    .mark {
+      margin-inline-start: 5px;
+      color: var(--blue);
+      font-size: 13px;
+      font-weight: 700;
+    }
+    .card {
+      margin: 4px 0 8px;
+      padding: 10px 12px;
+      border-left: 3px solid var(--blue);
+      border-radius: 4px;
+      background: var(--raised);
+      font-size: 13px;
+      font-weight: 400;
+      line-height: 1.4;
+      text-align: start;
+    }
+    .formula {
+      font-weight: 600;
+    }
+    dl {
+      display: grid;
+      grid-template-columns: 1fr auto;
+      gap: 1px 12px;
+      margin: 6px 0;
+    }
+    dt {
+      color: var(--muted);
+    }
+    dd {
+      margin: 0;
+      text-align: end;
+      font-variant-numeric: tabular-nums;
+    }
+    .source {
+      color: var(--muted);
+    }
+    .btn {
+      margin-top: 8px;
+    }
+  `,
+})
+export class ExplainedFigure {
+  readonly of = input.required<Explained>();
+  /** What the figure is, where its text alone does not say. */
+  readonly spoken = input<string | null>(null);
+  readonly change = output();
+
+  private readonly unit = inject(LENGTH_UNIT);
+  protected readonly open = signal(false);
+  protected readonly inputs = computed(() =>
+    this.of().inputs.map(({ name, quantity }) => ({ name, text: quantityText(quantity, this.unit()) })),
+  );
+
+  protected close(event: Event): void {
+    if (!this.open()) return;
+    event.stopPropagation();
+    this.open.set(false);
+  }
+}

@@ -1,0 +1,140 @@
+import { Injectable, inject } from '@angular/core';
+import {
+  cameM3,
+  fullWidth,
+  keepOnPiece,
+  knowledgeOf,
+  nextTag,
+  pieceVolumeM3,
+  withReading,
+  type CameOut,
+  type Find,
+  type Finding,
+  type FindKind,
+  type Fix,
+  type Grade,
+  type Milled,
+  type Piece,
+} from '@aldrek/core';
+import { Ids } from './ids';
+import { ShopStore } from './shop.store';
+import { Today } from './today';
+
+/** What can be noted of one piece on the bench, each one step of undo. */
+@Injectable({ providedIn: 'root' })
+export class PieceActions {
+  private readonly store = inject(ShopStore);
+  private readonly ids = inject(Ids);
+  private readonly today = inject(Today);
+
+  /** Notes something of a piece. Whatever is noted on the bench means that it has been looked over. */
+  note(what: string, piece: Piece, patch: Partial<Piece>): void {
+    const inspected = piece.inspected ?? this.today.get();
+    this.store.updatePiece(`${what} of ${piece.tag}`, { ...piece, inspected, ...patch });
+  }
+
+  /** Takes a note away. */
+  forget(what: string, piece: Piece, field: keyof Piece): void {
+    const rest: Piece = { ...piece };
+    delete (rest as Partial<Record<keyof Piece, unknown>>)[field];
+    this.store.updatePiece(`${what} of ${piece.tag}`, rest);
+  }
+
+  findings(label: string, piece: Piece, findings: readonly Finding[]): void {
+    this.store.updatePiece(`${label} on ${piece.tag}`, {
+      ...piece,
+      inspected: piece.inspected ?? this.today.get(),
+      findings: findings.map((finding) => keepOnPiece(finding, piece.length, fullWidth(piece))),
+    });
+  }
+
+  /** Marks metal as pulled or punched, or as in again; returns how many it was. */
+  fix(piece: Piece, which: (finding: Finding) => boolean, fix: Fix | null): number {
+    let count = 0;
+    const findings = piece.findings.map((finding): Finding => {
+      if (finding.kind !== 'metal' || !which(finding) || (finding.fix ?? null) === fix) return finding;
+      count++;
+      const { fix: _before, fate: _fate, ...rest } = finding;
+      return fix === null ? rest : { ...rest, fix };
+    });
+    const what = fix === null ? 'metal in again' : `${fix} ${count} of metal`;
+    if (count > 0) this.findings(what, piece, findings);
+    return count;
+  }
+
+  moisture(piece: Piece, pct: number): void {
+    this.store.updatePiece(`moisture of ${piece.tag}`, withReading(piece, pct, this.today.get()));
+  }
+
+  /** The find on record that a piece came out of. */
+  findOf(piece: Piece): Find | undefined {
+    return this.store.finds().find((find) => find.id === piece.origin?.findId);
+  }
+
+  kindOf(piece: Piece): FindKind | undefined {
+    return this.findOf(piece)?.kind;
+  }
+
+  /**
+   * Records what came off the planer. With `replace` the piece leaves the rack and what came lies there in its
+   * place, machined; otherwise the piece stays as it is.
+   */
+  milled(piece: Piece, grade: Grade, reckonedM3: number, came: readonly CameOut[], replace: boolean): void {
+    const day = this.today.get();
+    const findKind = this.kindOf(piece);
+    const record: Milled = {
+      id: this.ids.next(),
+      day,
+      tag: piece.tag,
+      ...(findKind ? { findKind } : {}),
+      species: piece.species,
+      grade,
+      known: knowledgeOf(piece),
+      foundM3: pieceVolumeM3(piece),
+      reckonedM3,
+      came,
+    };
+    const shop = this.store.shop();
+    const litres = (cameM3(record) * 1000).toFixed(1);
+    this.store.change(`${piece.tag} milled: ${litres} litres came`, {
+      ...shop,
+      milled: [...shop.milled, record],
+      pieces: replace
+        ? shop.pieces.flatMap((other) => (other.id === piece.id ? this.machined(piece, came, day) : [other]))
+        : shop.pieces,
+    });
+  }
+
+  private machined(piece: Piece, came: readonly CameOut[], day: string): Piece[] {
+    const taken = new Set(this.store.tags());
+    const { name, species, speciesSure, place, since, find, origin, moisturePct, readings } = piece;
+    const { hazards, grain, tone, reservedFor } = piece;
+    const kept = { since, origin, moisturePct, readings, hazards, grain, tone, reservedFor };
+    const known = Object.fromEntries(Object.entries(kept).filter(([, value]) => value !== undefined));
+    const metal = piece.findings.some(({ kind }) => kind === 'metal');
+    return came.flatMap(({ count, length, width, thickness }) =>
+      Array.from({ length: count }, (): Piece => {
+        const tag = nextTag(name, taken);
+        taken.add(tag);
+        return {
+          id: this.ids.next(),
+          tag,
+          name,
+          length,
+          width,
+          thickness,
+          species,
+          speciesSure,
+          place,
+          find,
+          findings: [],
+          ...known,
+          inspected: day,
+          machined: day,
+          // Planing has opened it; whether it has been scanned since is for the maker to say.
+          ...(metal && piece.scans ? { scans: piece.scans } : {}),
+        };
+      }),
+    );
+  }
+}

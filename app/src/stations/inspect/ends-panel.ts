@@ -1,0 +1,197 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import {
+  CLEARANCE_NAMES,
+  clearanceOf,
+  endTrims,
+  formatLength,
+  ironStains,
+  isMetalIn,
+  knocked,
+  NEXT_SLICE_MM,
+  type Piece,
+} from '@aldrek/core';
+import { FigureField } from '../../fields/figure-field';
+import { PieceActions } from '../../state/piece-actions';
+import { ShopStore } from '../../state/shop.store';
+import { Today } from '../../state/today';
+
+/** Both ends by the knock test, and the metal: pulled, scanned, and scanned again after planing. */
+@Component({
+  selector: 'al-ends-panel',
+  imports: [FigureField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="cols">
+      <section aria-label="The ends">
+        <h3 class="label">The ends</h3>
+        <p class="muted">Cut a slice off, knock it on the bench. If it breaks along a line, cut more.</p>
+        @for (end of ends(); track end.side) {
+          <div class="end" role="group" [attr.aria-label]="end.name">
+            <span>
+              <strong>{{ end.name }}</strong
+              ><br />{{ end.text }}
+            </span>
+            <al-figure-field
+              label="slice"
+              [spoken]="'slice off the ' + end.name"
+              [value]="slice[end.side]"
+              [most]="2000"
+              (changed)="slice[end.side] = $event"
+            />
+            <button type="button" class="btn" (click)="knock(end.side, true)">Sound</button>
+            <button type="button" class="btn" (click)="knock(end.side, false)">It broke</button>
+            @if (end.cut) {
+              <button type="button" class="btn" (click)="startAgain(end.side)">Forget</button>
+            }
+          </div>
+        }
+      </section>
+      <section aria-label="Cleared of metal">
+        <h3 class="label">
+          Metal <span class="stage" [class.hazard]="danger()">{{ stage() }}</span>
+        </h3>
+        <ol>
+          <li [class.done]="metalIn() === 0">
+            <span>{{ pullText() }}</span>
+            @if (metalIn() > 0) {
+              <button type="button" class="btn" (click)="pullAll()">All pulled</button>
+            }
+          </li>
+          <li [class.done]="piece().scans?.found !== undefined">
+            <span>{{ scanText() }}</span>
+            <button type="button" class="btn" (click)="scan('found')">
+              {{ piece().scans?.found === undefined ? 'Scanned today' : 'Take back' }}
+            </button>
+          </li>
+          <li [class.done]="piece().scans?.planed !== undefined">
+            <span>{{ againText() }}</span>
+            <button type="button" class="btn" [disabled]="metalIn() > 0" (click)="scan('planed')">
+              {{ piece().scans?.planed === undefined ? 'Clear after planing' : 'Take back' }}
+            </button>
+          </li>
+        </ol>
+        @if (stains().length > 0) {
+          <p class="hazard">
+            Dark mark, no nail recorded: scan
+            {{ stains().length === 1 ? 'here' : 'at each of ' + stains().length }}.
+          </p>
+        }
+      </section>
+    </div>
+  `,
+  styles: `
+    .cols {
+      display: grid;
+      grid-template-columns: repeat(auto-fit, minmax(320px, 1fr));
+      gap: 10px 24px;
+    }
+    section {
+      display: grid;
+      gap: 6px;
+      align-content: start;
+    }
+    .end,
+    li {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: end;
+      gap: 6px;
+      font-size: 14px;
+    }
+    .end > span,
+    li > span {
+      flex: 1;
+      min-width: 110px;
+      align-self: center;
+    }
+    al-figure-field {
+      width: 84px;
+    }
+    ol {
+      display: grid;
+      gap: 4px;
+      margin: 0;
+      padding: 0;
+      list-style: none;
+    }
+    li > span::before {
+      content: '○ ';
+      color: var(--muted);
+    }
+    li.done > span::before {
+      content: '● ';
+      color: var(--blue);
+    }
+    p {
+      font-size: 13px;
+    }
+    .stage {
+      text-transform: none;
+      letter-spacing: 0;
+      margin-left: 6px;
+    }
+  `,
+})
+export class EndsPanel {
+  readonly piece = input.required<Piece>();
+  private readonly store = inject(ShopStore);
+  private readonly actions = inject(PieceActions);
+  private readonly today = inject(Today);
+  protected readonly slice = { near: NEXT_SLICE_MM, far: NEXT_SLICE_MM };
+
+  protected readonly ends = computed(() => {
+    const piece = this.piece();
+    const size = (mm: number): string => formatLength(mm, this.store.unit());
+    const trims = endTrims(piece, this.store.habits().endTrimMm);
+    return (['near', 'far'] as const).map((side) => {
+      const cut = piece.ends?.[side];
+      const text = !cut
+        ? `${size(trims[side])} off, as a matter of course`
+        : cut.sound
+          ? `${size(cut.trimMm)} off, sound`
+          : `${size(cut.trimMm)} off and it broke: reckoned ${size(trims[side])}`;
+      return { side, name: `${side} end`, cut, text };
+    });
+  });
+  protected readonly metalIn = computed(() => this.piece().findings.filter(isMetalIn).length);
+  protected readonly stage = computed(() => CLEARANCE_NAMES[clearanceOf(this.piece())]);
+  protected readonly danger = computed(() => ['metal-in', 'not-scanned'].includes(clearanceOf(this.piece())));
+  protected readonly stains = computed(() => ironStains(this.piece()));
+  protected readonly pullText = computed(() => {
+    const all = this.piece().findings.filter(({ kind }) => kind === 'metal').length;
+    if (all === 0) return 'Pulled: none is noted';
+    return this.metalIn() === 0 ? `Pulled: all ${all}` : `Pull: ${this.metalIn()} of ${all} still in`;
+  });
+  protected readonly scanText = computed(() => {
+    const day = this.piece().scans?.found;
+    return day === undefined ? 'Scan faces, edges and ends' : `Scanned ${day}`;
+  });
+  protected readonly againText = computed(() => {
+    const day = this.piece().scans?.planed;
+    return day === undefined ? 'Scan again after planing' : `Cleared after planing, ${day}`;
+  });
+
+  protected knock(side: 'near' | 'far', sound: boolean): void {
+    const piece = this.piece();
+    const end = knocked(piece.ends?.[side], this.slice[side], sound);
+    if (end.trimMm >= piece.length) return;
+    this.actions.note(`${side} end`, piece, { ends: { ...piece.ends, [side]: end } });
+  }
+
+  protected startAgain(side: 'near' | 'far'): void {
+    const piece = this.piece();
+    const { [side]: _cut, ...others } = piece.ends ?? {};
+    this.actions.note(`${side} end`, piece, { ends: others });
+  }
+
+  protected pullAll(): void {
+    this.actions.fix(this.piece(), ({ fix }) => fix === undefined, 'pulled');
+  }
+
+  protected scan(when: 'found' | 'planed'): void {
+    const piece = this.piece();
+    const { [when]: before, ...others } = piece.scans ?? {};
+    const scans = before === undefined ? { ...others, [when]: this.today.get() } : others;
+    this.actions.note('scan', piece, { scans });
+  }
+}

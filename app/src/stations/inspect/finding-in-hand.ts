@@ -1,0 +1,268 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import {
+  effectiveKind,
+  FATE_NAMES,
+  fatesOf,
+  findingKindFacts,
+  layRow,
+  neverStays,
+  verdictOn,
+  type Fate,
+  type Finding,
+  type Grade,
+  type Piece,
+} from '@aldrek/core';
+import { areaText } from '../../drawing/measures';
+import { Ids } from '../../state/ids';
+import { FateGains } from '../../state/fate-gains';
+import { ShopStore } from '../../state/shop.store';
+import { FindingFields } from './finding-fields';
+
+/** How many places a row may be asked for with one tap. */
+const ROW_COUNTS = [2, 3, 4, 5, 6, 7, 8];
+
+/** The finding in hand: its place and size, what becomes of it, what has been done about it, and its row. */
+@Component({
+  selector: 'al-finding-in-hand',
+  imports: [FindingFields],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="title" role="group" aria-label="The finding in hand">
+      <strong>{{ name() }}</strong>
+      @if (rowMates().length > 1) {
+        <span class="muted">one of a row of {{ rowMates().length }}</span>
+      } @else {
+        <span class="muted hint">arrows nudge, Shift stretches, Alt goes finely</span>
+      }
+      <button type="button" class="btn" (click)="removed.emit([finding()])">Delete <kbd>Del</kbd></button>
+      @if (rowMates().length > 1) {
+        <button type="button" class="btn" (click)="removed.emit(rowMates())">Delete the row</button>
+      }
+      <button type="button" class="btn" (click)="letGo.emit()">Let go <kbd>Esc</kbd></button>
+    </div>
+    <al-finding-fields
+      [finding]="finding()"
+      [piece]="piece()"
+      [unit]="store.unit()"
+      (changed)="changed.emit($event)"
+    />
+    <div class="groups">
+      <div class="group" role="radiogroup" aria-label="What becomes of it">
+        <span class="label">What becomes of it</span>
+        <button
+          type="button"
+          role="radio"
+          class="btn"
+          [attr.aria-checked]="finding().fate === undefined"
+          (click)="decide(null)"
+        >
+          as graded<small>{{ asGraded() }}</small>
+        </button>
+        @for (option of fates(); track option.fate) {
+          <button
+            type="button"
+            role="radio"
+            class="btn"
+            [attr.aria-checked]="finding().fate === option.fate"
+            (click)="decide(option.fate)"
+          >
+            {{ option.name }}<small>{{ option.gain }}</small>
+          </button>
+        }
+      </div>
+      @if (finding().kind === 'metal') {
+        <div class="group" role="radiogroup" aria-label="The metal">
+          <span class="label">The metal{{ rowMates().length > 1 ? ', all of the row' : '' }}</span>
+          @for (option of fixes; track option.name) {
+            <button
+              type="button"
+              role="radio"
+              class="btn"
+              [title]="option.about"
+              [attr.aria-checked]="(finding().fix ?? null) === option.fix"
+              (click)="mend(option.fix)"
+            >
+              {{ option.name }}
+            </button>
+          }
+        </div>
+      }
+      @if (rowMates().length <= 1) {
+        <div class="group" role="group" aria-label="Lay a row of it">
+          <span class="label">Lay a row of it</span>
+          <button
+            type="button"
+            class="btn"
+            [attr.aria-pressed]="pairs()"
+            title="Two at each place, the second as far from the other edge"
+            (click)="pairs.set(!pairs())"
+          >
+            in pairs
+          </button>
+          @for (count of counts; track count) {
+            <button
+              type="button"
+              class="btn count"
+              [attr.aria-label]="'A row of ' + count"
+              (click)="layRow(count)"
+            >
+              {{ count }}
+            </button>
+          }
+        </div>
+      }
+    </div>
+    @if (never()) {
+      <p class="muted note">{{ never() }}</p>
+    }
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 8px;
+    }
+    .title {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: center;
+      gap: 8px 12px;
+    }
+    .title .muted {
+      flex: 1;
+      font-size: 13px;
+    }
+    strong {
+      font-size: 16px;
+    }
+    .groups {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 8px 22px;
+    }
+    .group {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 4px;
+      align-items: stretch;
+    }
+    .group .label {
+      flex-basis: 100%;
+    }
+    .group .btn {
+      flex-direction: column;
+      gap: 0;
+      padding: 2px 10px;
+      font-size: 14px;
+      line-height: 1.15;
+    }
+    .group .btn[aria-checked='true'],
+    .group .btn[aria-pressed='true'] {
+      background: var(--blue);
+      border-color: var(--blue);
+      color: var(--on-blue);
+    }
+    small {
+      font-size: 11.5px;
+      font-weight: 450;
+      font-variant-numeric: tabular-nums;
+    }
+    .count {
+      min-width: 44px;
+    }
+    .note {
+      font-size: 13px;
+    }
+    @media (max-width: 620px) {
+      .hint {
+        display: none;
+      }
+    }
+  `,
+})
+export class FindingInHand {
+  readonly finding = input.required<Finding>();
+  readonly piece = input.required<Piece>();
+  readonly grade = input.required<Grade>();
+  readonly showFace = input<'A' | 'B'>('A');
+  readonly changed = output<Finding>();
+  /** All findings of the piece after a deed that touches several. */
+  readonly rewritten = output<{ readonly what: string; readonly findings: readonly Finding[] }>();
+  readonly removed = output<readonly Finding[]>();
+  readonly letGo = output();
+
+  protected readonly store = inject(ShopStore);
+  private readonly ids = inject(Ids);
+  private readonly gains = inject(FateGains);
+  protected readonly pairs = signal(true);
+  protected readonly counts = ROW_COUNTS;
+  protected readonly fixes = [
+    { fix: null, name: 'in', about: 'still in the wood' },
+    { fix: 'pulled', name: 'pulled', about: 'out; its hole is left' },
+    { fix: 'punched', name: 'punched deep', about: 'would not come; still in, out of the plane’s way' },
+  ] as const;
+
+  protected readonly name = computed(() => {
+    const { kind, fix } = this.finding();
+    const name = findingKindFacts(kind).name;
+    return fix === undefined ? name : `${name}, ${fix}`;
+  });
+  protected readonly rowMates = computed(() => {
+    const { row } = this.finding();
+    return row === undefined ? [] : this.piece().findings.filter((other) => other.row === row);
+  });
+  protected readonly asGraded = computed(() => {
+    const { fate: _fate, ...undecided } = this.finding();
+    const verdict = verdictOn(this.grade(), undecided, this.piece());
+    return { keep: 'stays', cut: 'cut out', back: 'to the back' }[verdict];
+  });
+  private readonly gained = this.gains.of(this.piece, this.finding, this.grade);
+  protected readonly fates = computed(() => {
+    const gained = this.gained();
+    return fatesOf(this.finding()).map((fate) => {
+      const gain = gained?.[fate];
+      return { fate, name: FATE_NAMES[fate], gain: gain === undefined ? '…' : this.gainText(gain) };
+    });
+  });
+  protected readonly never = computed(() => {
+    const finding = this.finding();
+    if (!neverStays({ ...finding, fate: 'keep' })) return '';
+    return effectiveKind(finding) === 'rot'
+      ? 'Rot is cut out, or stabilised where it will not be seen; it is never kept as it is.'
+      : 'This never stays in a part: it is cut out until it has been dealt with.';
+  });
+
+  protected decide(fate: Fate | null): void {
+    this.alike(fate === null ? 'leave to the grade' : FATE_NAMES[fate], (other) => {
+      if (fate !== null) return { ...other, fate };
+      const { fate: _fate, ...bare } = other;
+      return bare;
+    });
+  }
+
+  protected mend(fix: 'pulled' | 'punched' | null): void {
+    this.alike(fix ?? 'metal in again', (other) => {
+      const { fix: _fix, fate: _fate, ...rest } = other;
+      return fix === null ? rest : { ...rest, fix };
+    });
+  }
+
+  /** To the finding in hand, and to its row where it is of one. */
+  private alike(what: string, change: (finding: Finding) => Finding): void {
+    const mates = new Set(this.rowMates().length > 1 ? this.rowMates().map(({ id }) => id) : [this.finding().id]);
+    const findings = this.piece().findings.map((other) => (mates.has(other.id) ? change(other) : other));
+    this.rewritten.emit({ what: `${what}: ${findingKindFacts(this.finding().kind).name}`, findings });
+  }
+
+  layRow(count: number, pairs = this.pairs()): void {
+    const first = this.finding();
+    const row = layRow(first, { count, pairs }, this.piece(), this.ids.next(), () => this.ids.next());
+    const others = this.piece().findings.filter(({ id }) => id !== first.id);
+    const name = findingKindFacts(first.kind).name;
+    this.rewritten.emit({ what: `row of ${row.length} × ${name}`, findings: [...others, ...row] });
+  }
+
+  private gainText(m2: number): string {
+    if (Math.abs(m2) < 5e-5) return 'no change';
+    return `${m2 > 0 ? '+' : '−'}${areaText(Math.abs(m2), this.store.unit(), 4)}`;
+  }
+}

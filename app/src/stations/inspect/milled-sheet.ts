@@ -1,0 +1,141 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import {
+  MAT_DIALOG_DATA,
+  MatDialogClose,
+  MatDialogContent,
+  MatDialogRef,
+  MatDialogTitle,
+} from '@angular/material/dialog';
+import { cameM3, type CameOut, type Cutting, type Grade, type Piece } from '@aldrek/core';
+import { litresText } from '../../drawing/measures';
+import { FigureField } from '../../fields/figure-field';
+import { PieceActions } from '../../state/piece-actions';
+import { ShopStore } from '../../state/shop.store';
+
+export interface MilledAsk {
+  readonly piece: Piece;
+  readonly grade: Grade;
+  readonly reckonedM3: number;
+  readonly cuttings: readonly Cutting[];
+}
+
+/** What came off the planer, beside what was reckoned: filled in with the estimate, so that only what differs is written. */
+@Component({
+  selector: 'al-milled-sheet',
+  imports: [MatDialogTitle, MatDialogContent, MatDialogClose, FigureField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h2 mat-dialog-title>What came off the planer: {{ ask.piece.tag }}</h2>
+    <mat-dialog-content>
+      <p>Filled in as reckoned. Correct what came out otherwise; a count of 0 drops a line.</p>
+      @for (line of lines(); track $index) {
+        <div class="line" role="group" [attr.aria-label]="'Line ' + ($index + 1)">
+          <al-figure-field label="count" kind="count" [value]="line.count" [most]="500" (changed)="write($index, { count: $event })" />
+          <al-figure-field label="length" [value]="line.length" [least]="1" [most]="20000" (changed)="write($index, { length: $event })" />
+          <al-figure-field label="width" [value]="line.width" [least]="1" [most]="5000" (changed)="write($index, { width: $event })" />
+          <al-figure-field label="thickness" [value]="line.thickness" [least]="0.5" [most]="1000" (changed)="write($index, { thickness: $event })" />
+        </div>
+      }
+      <div class="row">
+        <button type="button" class="btn" (click)="another()">Another size</button>
+        <button type="button" class="btn" (click)="nothing()">Nothing usable came</button>
+      </div>
+      <p class="sum" role="status">
+        <strong>{{ came() }}</strong> came of {{ reckoned() }} reckoned: <strong>{{ share() }} %</strong>
+      </p>
+      <label class="replace">
+        <input type="checkbox" [checked]="replace()" [disabled]="planned" (change)="replace.set(!replace())" />
+        @if (planned) {
+          A plan cuts it, so the piece stays on the rack.
+        } @else {
+          Take the piece off the rack and put what came in its place, machined
+        }
+      </label>
+      <div class="row">
+        <button type="button" class="btn strong" (click)="keep()">Put it on record</button>
+        <button type="button" class="btn" mat-dialog-close>Leave</button>
+      </div>
+    </mat-dialog-content>
+  `,
+  styles: `
+    mat-dialog-content {
+      display: grid;
+      gap: 10px;
+      color: var(--ink);
+    }
+    .line {
+      display: grid;
+      grid-template-columns: 70px repeat(3, 1fr);
+      gap: 8px;
+    }
+    .row {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 8px;
+    }
+    .sum {
+      font-size: 16px;
+    }
+    .replace {
+      display: flex;
+      gap: 10px;
+      align-items: center;
+      min-height: 44px;
+    }
+    .replace input {
+      width: 20px;
+      height: 20px;
+    }
+  `,
+})
+export class MilledSheet {
+  protected readonly ask = inject<MilledAsk>(MAT_DIALOG_DATA);
+  private readonly ref = inject(MatDialogRef);
+  private readonly actions = inject(PieceActions);
+  private readonly store = inject(ShopStore);
+  protected readonly planned = this.store
+    .projects()
+    .some(({ plan }) => plan?.cuts.some(({ pieceId }) => pieceId === this.ask.piece.id));
+  protected readonly replace = signal(!this.planned);
+  protected readonly lines = signal<readonly CameOut[]>(alike(this.ask.cuttings));
+  private readonly kept = computed(() => this.lines().filter(({ count }) => count > 0));
+  private readonly cameTo = computed(() => cameM3({ came: this.kept() }));
+  protected readonly came = computed(() => litresText(this.cameTo(), this.store.unit()));
+  protected readonly reckoned = computed(() => litresText(this.ask.reckonedM3, this.store.unit()));
+  protected readonly share = computed(() =>
+    this.ask.reckonedM3 > 0 ? Math.round((this.cameTo() / this.ask.reckonedM3) * 100) : 0,
+  );
+
+  protected write(index: number, patch: Partial<CameOut>): void {
+    this.lines.update((lines) => lines.map((line, i) => (i === index ? { ...line, ...patch } : line)));
+  }
+
+  protected another(): void {
+    const last = this.lines()[this.lines().length - 1];
+    const { length, thickness } = this.ask.piece;
+    this.lines.update((lines) => [...lines, { length, width: 50, thickness, ...last, count: 1 }]);
+  }
+
+  protected nothing(): void {
+    this.lines.set([]);
+  }
+
+  protected keep(): void {
+    const { piece, grade, reckonedM3 } = this.ask;
+    this.actions.milled(piece, grade, reckonedM3, this.kept(), this.replace());
+    this.ref.close(this.replace());
+  }
+}
+
+/** Cuttings of one size together, told to a tenth of a millimetre. */
+function alike(cuttings: readonly Cutting[]): CameOut[] {
+  const lines = new Map<string, CameOut>();
+  const told = (mm: number): number => Math.floor(mm * 10) / 10;
+  for (const { length, finishedWidth, thickness } of cuttings) {
+    const size = { length: told(length), width: told(finishedWidth), thickness: told(thickness) };
+    if (size.width <= 0 || size.thickness <= 0) continue;
+    const key = Object.values(size).join(' ');
+    lines.set(key, { ...size, count: (lines.get(key)?.count ?? 0) + 1 });
+  }
+  return [...lines.values()].sort((a, b) => b.length * b.width - a.length * a.width);
+}

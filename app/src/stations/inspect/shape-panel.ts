@@ -1,0 +1,133 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import {
+  areaMm2,
+  EDGES,
+  faceAreaMm2,
+  formatLength,
+  fullWidth,
+  isStraight,
+  largestRectangle,
+  outlineOf,
+  type Outline,
+  type Piece,
+} from '@aldrek/core';
+import { LengthFigure } from '../../drawing/length-figure';
+import { PieceActions } from '../../state/piece-actions';
+import { ShopStore } from '../../state/shop.store';
+import { readWidths, withPoint, type EdgePoint } from './outline-moves';
+
+/** The outline: its points on the face, widths written along the length, and the straight board inside it. */
+@Component({
+  selector: 'al-shape-panel',
+  imports: [LengthFigure],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <p>
+      Drag the points of both edges on face A. Double-tap an edge for another point; take one and press Delete to drop
+      it. Or write widths along the length, as a natural edge is measured:
+    </p>
+    <div class="row">
+      <label class="field widths">
+        <span>widths along the length</span>
+        <input
+          #entry
+          [value]="widths()"
+          placeholder="0:180, 600:165, 1200:190"
+          [attr.aria-invalid]="fault() !== null"
+          (change)="write(entry.value)"
+        />
+        @if (fault(); as found) {
+          <span class="fault" role="alert">{{ found }}</span>
+        }
+      </label>
+      @for (edge of edges; track edge) {
+        <button type="button" class="btn" (click)="addPoint(edge)">Point on the {{ edge }} edge</button>
+      }
+      @if (held(); as point) {
+        <button type="button" class="btn" (click)="dropped.emit(point)">Drop the point <kbd>Del</kbd></button>
+      }
+      <button type="button" class="btn" [disabled]="straight()" (click)="straighten()">Straight again</button>
+    </div>
+    @if (largest(); as rect) {
+      <p>
+        Largest straight board inside:
+        <strong><al-length [mm]="rect.length" /> × <al-length [mm]="rect.width" /></strong>, from
+        <al-length [mm]="rect.x" /> along and <al-length [mm]="rect.y" /> across, {{ largestShare() }} % of the face.
+      </p>
+    }
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 8px;
+      font-size: 14px;
+    }
+    .row {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 8px;
+      align-items: end;
+    }
+    .widths {
+      flex: 1 1 260px;
+    }
+  `,
+})
+export class ShapePanel {
+  readonly piece = input.required<Piece>();
+  readonly cursor = input(0);
+  readonly held = input<EdgePoint | null>(null);
+  readonly dropped = output<EdgePoint>();
+
+  protected readonly store = inject(ShopStore);
+  private readonly actions = inject(PieceActions);
+  protected readonly edges = EDGES;
+  protected readonly fault = signal<string | null>(null);
+  protected readonly straight = computed(() => isStraight(this.piece()));
+  protected readonly largest = computed(() => largestRectangle(outlineOf(this.piece())));
+  protected readonly largestShare = computed(() => {
+    const rect = this.largest();
+    return rect ? Math.round((areaMm2(rect) / faceAreaMm2(this.piece())) * 100) : 0;
+  });
+  /** The widths where the lower edge has its points, as they are written. */
+  protected readonly widths = computed(() => {
+    const unit = this.store.unit();
+    const { lower, upper } = outlineOf(this.piece());
+    if (upper.length > 2 || upper.some(({ y }) => y > 0)) return '';
+    return lower.map(({ x, y }) => `${formatLength(x, unit)}:${formatLength(y, unit)}`).join(', ');
+  });
+
+  protected write(text: string): void {
+    const piece = this.piece();
+    const read = readWidths(text, piece.length, this.store.unit());
+    if (typeof read === 'string') {
+      this.fault.set(read);
+      return;
+    }
+    this.fault.set(null);
+    const width = Math.max(...read.map(({ y }) => y));
+    const upper = [
+      { x: 0, y: 0 },
+      { x: piece.length, y: 0 },
+    ];
+    this.keep({ upper, lower: read }, { width });
+  }
+
+  protected addPoint(edge: 'upper' | 'lower'): void {
+    const piece = this.piece();
+    const at = this.cursor() > 0 && this.cursor() < piece.length ? this.cursor() : piece.length / 2;
+    this.keep(withPoint(outlineOf(piece), edge, at), {});
+  }
+
+  protected straighten(): void {
+    const piece = this.piece();
+    const { outline: _outline, widthFar: _far, ...rest } = piece;
+    this.store.updatePiece(`straight edges of ${piece.tag}`, { ...rest, width: fullWidth(piece) });
+  }
+
+  private keep(outline: Outline, size: { readonly width?: number }): void {
+    const { widthFar: _far, ...rest } = this.piece();
+    const width = fullWidth(this.piece());
+    this.actions.note('outline', { ...rest, width }, { outline, ...size });
+  }
+}

@@ -1,0 +1,253 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import {
+  bestTradeFor,
+  explainTrade,
+  greatestFor,
+  LIMIT_TEXT,
+  straightPart,
+  tradeTable,
+  type Grade,
+  type Piece,
+  type TradeRow,
+} from '@aldrek/core';
+import { LengthFigure } from '../../drawing/length-figure';
+import { woodTone } from '../../drawing/species-tones';
+import { ExplainedFigure } from '../../fields/explained';
+import { FigureField } from '../../fields/figure-field';
+import { ShopStore } from '../../state/shop.store';
+import { InspectView } from './inspect-view';
+
+/** Drawn in this box, px. */
+const DRAWN = { width: 84, height: 34 };
+
+/** The trade between size and thickness: whole, in lengths, in strips, both; and the best for a wanted thickness. */
+@Component({
+  selector: 'al-trade-panel',
+  imports: [LengthFigure, FigureField, ExplainedFigure],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="wanted">
+      <al-figure-field
+        label="wanted, planed"
+        [value]="view.wantedMm()"
+        [least]="1"
+        [most]="500"
+        (changed)="view.wantedMm.set($event)"
+      />
+      <div class="answer" role="status">
+        @if (best(); as way) {
+          <strong>{{ wayName(way) }}</strong> leaves <al-length [mm]="shown(way.thickness)" />,
+          {{ way.joints === 0 ? 'no joint' : way.joints + (way.joints === 1 ? ' joint' : ' joints') }}
+        } @else {
+          No way of cutting it leaves <al-length [mm]="view.wantedMm()" />.
+        }
+        @if (widest(); as width) {
+          <span class="muted"
+            >At full length, strips up to <b><al-length [mm]="width" /></b> wide leave it.</span
+          >
+        }
+        @if (longest(); as length) {
+          <span class="muted"
+            >At full width, lengths up to <b><al-length [mm]="length" /></b> leave it.</span
+          >
+        }
+      </div>
+    </div>
+    <al-explained [of]="explained()" spoken="The table" (change)="change.emit()">
+      <span class="label">Cut up first, then plane</span>
+    </al-explained>
+    <table>
+      <thead>
+        <tr>
+          <th scope="col">way</th>
+          <th scope="col">thick</th>
+          <th scope="col">each</th>
+          <th scope="col">joints</th>
+        </tr>
+      </thead>
+      <tbody>
+        @for (row of rows(); track row.name) {
+          <tr [class.enough]="row.enough" [class.limited]="row.limits !== ''">
+            <th scope="row">
+              <svg [attr.width]="drawn.width" [attr.height]="drawn.height" aria-hidden="true">
+                @for (rect of row.rects; track $index) {
+                  <rect
+                    [attr.x]="rect.x"
+                    [attr.y]="rect.y"
+                    [attr.width]="rect.w"
+                    [attr.height]="rect.h"
+                    [attr.fill]="tone().face"
+                    [attr.stroke]="tone().line"
+                  />
+                }
+              </svg>
+              {{ row.name }}
+            </th>
+            <td class="thick"><al-length [mm]="row.thickness" /></td>
+            <td><al-length [mm]="row.length" /> × <al-length [mm]="row.width" /></td>
+            <td>{{ row.joints }}</td>
+          </tr>
+          @if (row.limits !== '') {
+            <tr class="limits">
+              <td colspan="4">{{ row.limits }}</td>
+            </tr>
+          }
+        }
+      </tbody>
+    </table>
+    @if (rows().length === 0) {
+      <p class="muted">Nothing is left of it once it is flat and clean.</p>
+    }
+    <p class="muted note">
+      {{ store.machines().handTools ? 'Hand tools: no machine limits.' : 'Limits of your machines are named.' }}
+    </p>
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 8px;
+    }
+    .wanted {
+      display: grid;
+      grid-template-columns: 92px 1fr;
+      gap: 10px;
+      align-items: start;
+    }
+    .answer {
+      font-size: 14px;
+      line-height: 1.4;
+    }
+    .answer .muted {
+      display: block;
+      font-size: 13px;
+    }
+    table {
+      width: 100%;
+      border-collapse: collapse;
+      font-size: 13.5px;
+      font-variant-numeric: tabular-nums;
+    }
+    thead th {
+      font-size: 12px;
+      font-weight: 500;
+      color: var(--muted);
+      text-align: right;
+    }
+    th,
+    td {
+      padding: 3px 0 3px 6px;
+      text-align: right;
+      font-weight: 400;
+    }
+    th:first-child {
+      padding-left: 0;
+      text-align: left;
+    }
+    tbody th {
+      display: grid;
+      gap: 1px;
+      font-size: 12.5px;
+    }
+    tbody tr:not(.limits) {
+      border-top: 1px solid var(--line-soft);
+    }
+    .thick {
+      font-size: 18px;
+      font-weight: 650;
+    }
+    .enough .thick {
+      color: var(--blue);
+    }
+    .limits td {
+      padding: 0 0 5px;
+      text-align: left;
+      font-size: 12px;
+      color: var(--muted);
+    }
+    .note {
+      font-size: 12.5px;
+    }
+  `,
+})
+export class TradePanel {
+  readonly piece = input.required<Piece>();
+  readonly grade = input.required<Grade>();
+  readonly change = output();
+  protected readonly store = inject(ShopStore);
+  protected readonly view = inject(InspectView);
+  protected readonly drawn = DRAWN;
+  protected readonly more = signal(false);
+  protected readonly tone = computed(() => woodTone(this.piece().species));
+  protected readonly explained = computed(() =>
+    explainTrade(this.piece(), this.store.habits(), this.store.machines()),
+  );
+
+  protected readonly rows = computed(() =>
+    tradeTable(this.piece(), this.store.habits(), this.store.machines(), this.grade()).map((row) => ({
+      name: wayName(row),
+      enough: row.thickness >= this.view.wantedMm() - 1e-9,
+      thickness: Math.floor(row.thickness * 10) / 10,
+      length: Math.floor(row.length),
+      width: Math.floor(row.width * 10) / 10,
+      joints: row.joints,
+      limits: row.limits.map((limit) => LIMIT_TEXT[limit]).join('; '),
+      rects: rectsOf(row),
+    })),
+  );
+  protected readonly best = computed(() =>
+    bestTradeFor(
+      this.view.wantedMm(),
+      this.piece(),
+      this.store.habits(),
+      this.store.machines(),
+      this.grade(),
+    ),
+  );
+  private readonly straight = computed(() => straightPart(this.piece(), this.store.habits()));
+  /** The widest strip that leaves the wanted thickness, where a whole one would not. */
+  protected readonly widest = computed(() => this.greatest('width'));
+  protected readonly longest = computed(() => this.greatest('length'));
+
+  protected wayName(row: TradeRow): string {
+    return wayName(row);
+  }
+
+  protected shown(mm: number): number {
+    return Math.floor(mm * 10) / 10;
+  }
+
+  private greatest(along: 'length' | 'width'): number | null {
+    const whole = this.straight();
+    const most = greatestFor(
+      this.view.wantedMm(),
+      along,
+      this.piece(),
+      whole,
+      this.store.machines(),
+      this.grade(),
+    );
+    return most === null || most >= whole[along] ? null : most;
+  }
+}
+
+function wayName({ lengths, strips }: TradeRow): string {
+  if (lengths === 1 && strips === 1) return 'whole';
+  const parts = [
+    ...(lengths > 1 ? [`${lengths} lengths`] : []),
+    ...(strips > 1 ? [`${strips} strips`] : []),
+  ];
+  return `in ${parts.join(' × ')}`;
+}
+
+/** Each piece of a way, drawn apart. */
+function rectsOf({ lengths, strips }: TradeRow): { x: number; y: number; w: number; h: number }[] {
+  const gap = 2;
+  const w = (DRAWN.width - 2 - (lengths - 1) * gap) / lengths;
+  const h = (DRAWN.height - 2 - (strips - 1) * gap) / strips;
+  return Array.from({ length: lengths * strips }, (_, i) => ({
+    x: 1 + (i % lengths) * (w + gap),
+    y: 1 + Math.floor(i / lengths) * (h + gap),
+    w,
+    h,
+  }));
+}

@@ -1,0 +1,104 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { fullWidth, usableThickness, WARP_KINDS, type Piece, type WarpKind } from '@aldrek/core';
+import { LengthFigure } from '../../drawing/length-figure';
+import { WarpDrawing } from '../../drawing/warp-drawing';
+import { FigureField } from '../../fields/figure-field';
+import { PieceActions } from '../../state/piece-actions';
+import { ShopStore } from '../../state/shop.store';
+
+const ABOUT: Readonly<Record<WarpKind, string>> = {
+  cup: 'gap across, straight edge over the width',
+  bow: 'gap along the face',
+  crook: 'gap along the edge',
+  twist: 'gap under the fourth corner',
+};
+
+/** Warp by the gaps under a straight edge, drawn as it is and as it will be flat. */
+@Component({
+  selector: 'al-warp-panel',
+  imports: [FigureField, LengthFigure, WarpDrawing],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <al-warp-drawing [piece]="piece()" [machines]="store.machines()" />
+    <div class="fields">
+      @for (field of fields(); track field.kind) {
+        <div class="one">
+          <al-figure-field
+            [label]="field.kind"
+            [value]="field.gap"
+            [most]="500"
+            (changed)="write(field.kind, $event, field.hollow)"
+          />
+          @if (field.signed) {
+            <button
+              type="button"
+              class="btn"
+              [attr.aria-label]="field.kind + ': hollow side'"
+              title="Which face is hollow"
+              (click)="write(field.kind, field.gap, !field.hollow)"
+            >
+              hollow on {{ field.hollow ? 'A' : 'B' }}
+            </button>
+          } @else {
+            <span class="muted">{{ field.about }}</span>
+          }
+        </div>
+      }
+    </div>
+    <p>
+      Flat, as one piece, <strong><al-length [mm]="left()" /></strong> of <al-length [mm]="piece().thickness" /> are
+      left: <span class="muted">see Thickness for what cutting it short or narrow first would leave.</span>
+    </p>
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 10px;
+    }
+    .fields {
+      display: grid;
+      grid-template-columns: repeat(auto-fill, minmax(130px, 1fr));
+      gap: 8px 14px;
+    }
+    .one {
+      display: grid;
+      gap: 4px;
+      align-content: start;
+    }
+    .one .muted {
+      font-size: 12px;
+      line-height: 1.3;
+    }
+  `,
+})
+export class WarpPanel {
+  readonly piece = input.required<Piece>();
+  protected readonly store = inject(ShopStore);
+  private readonly actions = inject(PieceActions);
+
+  protected readonly fields = computed(() =>
+    WARP_KINDS.map((kind) => {
+      const gap = this.piece().warp?.[kind] ?? 0;
+      return {
+        kind,
+        about: ABOUT[kind],
+        signed: kind === 'cup' || kind === 'bow',
+        gap: Math.abs(gap),
+        // The middle stands back from face A where the gap is below nought.
+        hollow: gap < 0,
+      };
+    }),
+  );
+  protected readonly left = computed(() => {
+    const piece = this.piece();
+    const whole = { length: piece.length, width: fullWidth(piece) };
+    return Math.round(usableThickness(piece, whole, this.store.machines()).mm * 10) / 10;
+  });
+
+  protected write(kind: WarpKind, gap: number, hollow: boolean): void {
+    const piece = this.piece();
+    const { [kind]: _before, ...others } = piece.warp ?? {};
+    const warp = gap === 0 ? others : { ...others, [kind]: hollow ? -gap : gap };
+    this.actions.note(kind, piece, { warp });
+  }
+}

@@ -1,0 +1,208 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { MatDialog } from '@angular/material/dialog';
+import {
+  GRAIN_NAMES,
+  GRAINS,
+  sandingBudget,
+  SAPWOODS,
+  SETTLES_AT_PCT,
+  SHELTER_NAMES,
+  type Piece,
+} from '@aldrek/core';
+import { FigureField } from '../../fields/figure-field';
+import { toneCss } from '../../drawing/tone';
+import { PieceActions } from '../../state/piece-actions';
+import { ShopStore } from '../../state/shop.store';
+import { DryingLine } from './drying-line';
+
+interface Choice {
+  readonly name: string;
+  readonly on: boolean;
+  readonly set: () => void;
+}
+
+/** The wood itself: how it was sawn, which way it lay in the tree, its skin, its tone, and how it dries. */
+@Component({
+  selector: 'al-wood-panel',
+  imports: [FigureField, DryingLine],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="cols">
+      <div>
+        @for (group of groups(); track group.name) {
+          <div class="group" role="group" [attr.aria-label]="group.name">
+            <span class="label">{{ group.name }}</span>
+            @for (choice of group.choices; track choice.name) {
+              <button type="button" class="btn" [attr.aria-pressed]="choice.on" (click)="choice.set()">
+                {{ choice.name }}
+              </button>
+            }
+          </div>
+        }
+        <div class="group">
+          <al-figure-field
+            label="veneer, thickness (0: solid)"
+            [value]="piece().veneerMm ?? 0"
+            [most]="20"
+            (changed)="veneer($event)"
+          />
+          @if (budget(); as text) {
+            <p class="muted">{{ text }}</p>
+          }
+        </div>
+      </div>
+      <div>
+        <div class="group">
+          <span class="label">Tone</span>
+          @if (tone(); as found) {
+            <span class="swatch" [style.background]="found.css" aria-hidden="true"></span>
+            <span>{{ found.text }}</span>
+          } @else {
+            <span class="muted">not sampled yet</span>
+          }
+          <button type="button" class="btn" (click)="photos()">Photos and tone…</button>
+        </div>
+        <div class="group">
+          <al-figure-field
+            label="moisture today, %"
+            kind="number"
+            reads="moisture"
+            [value]="piece().moisturePct ?? 0"
+            [most]="250"
+            (changed)="actions.moisture(piece(), $event)"
+          />
+          <p class="muted">{{ settles() }}</p>
+        </div>
+        @if ((piece().readings ?? []).length > 1) {
+          <al-drying-line [readings]="piece().readings ?? []" [settlesAt]="settlesAt()" />
+        }
+      </div>
+    </div>
+  `,
+  styles: `
+    .cols {
+      display: grid;
+      grid-template-columns: repeat(auto-fit, minmax(290px, 1fr));
+      gap: 10px 24px;
+    }
+    .cols > div {
+      display: grid;
+      gap: 8px;
+      align-content: start;
+    }
+    .group {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: center;
+      gap: 4px 6px;
+      font-size: 14px;
+    }
+    .group .label {
+      flex-basis: 100%;
+    }
+    .group .btn[aria-pressed='true'] {
+      background: var(--blue);
+      border-color: var(--blue);
+      color: var(--on-blue);
+    }
+    .swatch {
+      width: 44px;
+      height: 32px;
+      border-radius: 6px;
+      border: 1px solid var(--line);
+    }
+    al-figure-field {
+      width: 170px;
+    }
+    p {
+      flex: 1;
+      font-size: 13px;
+    }
+  `,
+})
+export class WoodPanel {
+  readonly piece = input.required<Piece>();
+  private readonly store = inject(ShopStore);
+  private readonly dialog = inject(MatDialog);
+  protected readonly actions = inject(PieceActions);
+
+  protected readonly groups = computed((): { name: string; choices: Choice[] }[] => {
+    const piece = this.piece();
+    const pick = <K extends 'grain' | 'bark' | 'sapwood'>(
+      field: K,
+      name: string,
+      value: NonNullable<Piece[K]>,
+      text: string,
+    ): Choice => ({
+      name: text,
+      on: piece[field] === value,
+      set: () =>
+        piece[field] === value
+          ? this.actions.forget(name, piece, field)
+          : this.actions.note(name, piece, { [field]: value }),
+    });
+    const skin = (face: 'A' | 'B'): Choice => {
+      const kept = piece.keepSkin ?? [];
+      const on = kept.includes(face);
+      const next = on ? kept.filter((one) => one !== face) : [...kept, face];
+      return {
+        name: `face ${face}`,
+        on,
+        set: () => this.actions.note(`weathered face ${face}`, piece, { keepSkin: next }),
+      };
+    };
+    return [
+      { name: 'Grain', choices: GRAINS.map((grain) => pick('grain', 'grain', grain, GRAIN_NAMES[grain])) },
+      {
+        name: 'Toward the bark',
+        choices: (['A', 'B'] as const).map((face) => pick('bark', 'bark side', face, `face ${face}`)),
+      },
+      {
+        name: 'Sapwood edge',
+        choices: SAPWOODS.map((side) => pick('sapwood', 'sapwood', side, side)),
+      },
+      { name: 'Keep the old skin of', choices: [skin('A'), skin('B')] },
+    ];
+  });
+
+  protected readonly budget = computed(() => {
+    const { veneerMm } = this.piece();
+    if (veneerMm === undefined) return '';
+    const { budgetMm, passes } = sandingBudget(veneerMm);
+    return `It is not planed. ${budgetMm.toFixed(2)} mm may be sanded off: ${passes} going${passes === 1 ? '' : 's'}-over with 80 grit, then stop. Paint is the way out where a mark is deeper.`;
+  });
+
+  protected readonly tone = computed(() => {
+    const { tone } = this.piece();
+    if (!tone) return null;
+    return {
+      css: toneCss(tone),
+      text: `L ${tone.l.toFixed(0)}, a ${tone.a.toFixed(0)}, b ${tone.b.toFixed(0)}; ${tone.samples} ${tone.samples === 1 ? 'sample' : 'samples'}, within ΔE ${tone.spread.toFixed(1)}`,
+    };
+  });
+
+  private readonly shelter = computed(
+    () => this.store.shop().settings.places.find(({ name }) => name === this.piece().place)?.shelter ?? null,
+  );
+  protected readonly settlesAt = computed(() => {
+    const shelter = this.shelter();
+    return shelter === null ? null : SETTLES_AT_PCT[shelter];
+  });
+  protected readonly settles = computed(() => {
+    const shelter = this.shelter();
+    return shelter === null
+      ? 'The shop does not know yet how its place keeps the weather off.'
+      : `${SHELTER_NAMES[shelter]}: it settles near ${SETTLES_AT_PCT[shelter]} %.`;
+  });
+
+  protected veneer(mm: number): void {
+    const piece = this.piece();
+    if (mm === 0) this.actions.forget('veneer', piece, 'veneerMm');
+    else this.actions.note('veneer', piece, { veneerMm: mm });
+  }
+
+  protected async photos(): Promise<void> {
+    const { PiecePhotosSheet } = await import('./piece-photos-sheet');
+    this.dialog.open(PiecePhotosSheet, { data: this.piece().id, maxWidth: '860px', width: '92vw' });
+  }
+}

@@ -1,0 +1,20 @@
+import { canGive, estimateYield, type Giving, type Piece } from '@aldrek/core';
+import type { FiguresAnswer, FiguresQuestion, PieceFigures } from './protocol';
+
+addEventListener('message', ({ data }: MessageEvent<FiguresQuestion>) => {
+  const figures = data.pieces.map((piece) => figuresOf(piece, data));
+  postMessage({ version: 1, batch: data.batch, figures } satisfies FiguresAnswer);
+});
+
+function figuresOf(piece: Piece, question: FiguresQuestion): PieceFigures | Giving {
+  if (question.kind === 'giving') return canGive(piece, question.want, question.habits, question.machines);
+  const { grade, habits, machines, wish } = question.of;
+  const { areaMm2, share, volumeM3, longest, widest, thicknessWhole, better } = estimateYield(
+    piece,
+    grade,
+    habits,
+    machines,
+    wish,
+  );
+  return { areaMm2, share, volumeM3, longest, widest, thicknessWhole, better };
+}
