@@ -23,6 +23,7 @@ import {
   type FindingKind,
   type Grade,
   type Haul,
+  type Milled,
   type Part,
   type Piece,
   type Project,
@@ -319,7 +320,7 @@ const floor: Members = {
   moisture: 10,
 };
 const floorMarks = (length: number, more: readonly Mark[] = []): Mark[] => [
-  ['groove', 0, 55, length, 7, 'B'],
+  ['tongue', 0, 55, length, 7, 'lower'],
   ...Array.from({ length: Math.floor((length - 80) / 310) + 1 }, (_, i): Mark => [
     'nail-hole',
     80 + i * 310,
@@ -670,6 +671,97 @@ const projects = [
   ),
 ];
 
+/** What was noted of a piece on the bench, beside its findings. */
+function noted(tag: string, patch: Partial<Piece>): void {
+  const at = pieces.findIndex((piece) => piece.tag === tag);
+  const piece = pieces[at];
+  if (!piece) throw new Error(`no piece bears the tag ${tag}`);
+  pieces[at] = { ...piece, ...patch };
+}
+
+/** Findings of a piece, each as `change` makes it. */
+function mended(tag: string, change: (finding: Finding) => Finding): void {
+  noted(tag, { findings: pieces.find((piece) => piece.tag === tag)?.findings.map(change) ?? [] });
+}
+
+/** The second seat is dished, as seats are; it has been looked over on all sides. */
+noted('P-02', {
+  warp: { cup: -9, bow: 5, twist: 3 },
+  inspected: '2026-02-07',
+  grain: 'flat',
+  bark: 'B',
+  sapwood: 'lower',
+  tone: { l: 62.4, a: 13.1, b: 33.8, spread: 2.6, samples: 4 },
+  readings: [
+    { day: '2025-12-01', pct: 15 },
+    { day: '2026-01-05', pct: 12.5 },
+    { day: '2026-02-07', pct: 11 },
+  ],
+});
+/** The longest post: a slice off the rotten foot broke, the far end is sound. */
+noted('S-11', {
+  inspected: '2026-01-10',
+  ends: { near: { trimMm: 330, sound: false }, far: { trimMm: 20, sound: true } },
+  readings: [
+    { day: '2025-11-15', pct: 31 },
+    { day: '2025-12-20', pct: 27 },
+    { day: '2026-01-10', pct: 25 },
+    { day: '2026-02-14', pct: 23 },
+  ],
+});
+/** Pulled and scanned, but not planed yet. */
+mended('S-01', (finding) =>
+  finding.kind === 'metal' && finding.x > 500 ? { ...finding, fix: 'pulled' } : finding,
+);
+noted('F-04', { inspected: '2026-02-01', scans: { found: '2026-02-01' } });
+/** A stave as it is: widest in its middle, bent along its length. */
+{
+  const stave = pieces.find(({ tag }) => tag === 'S-15');
+  if (!stave) throw new Error('the stave is gone');
+  const { widthFar: _far, ...rest } = stave;
+  pieces[pieces.indexOf(stave)] = {
+    ...rest,
+    warp: { cup: 3, bow: 26 },
+    inspected: '2026-01-24',
+    outline: {
+      upper: [
+        { x: 0, y: 10 },
+        { x: 440, y: 0 },
+        { x: 880, y: 10 },
+      ],
+      lower: [
+        { x: 0, y: 86 },
+        { x: 440, y: 96 },
+        { x: 880, y: 86 },
+      ],
+    },
+  };
+}
+
+/** What has come off the planer so far: pallets fall short of what was reckoned, floor boards come as they should. */
+const milled = (
+  [
+    ['S-31', 'pallet', 'spruce', '2026-01-20', 0.00211, 0.00158, [[2, 520, 86, 15]]],
+    ['S-32', 'pallet', 'spruce', '2026-01-20', 0.00211, 0.00161, [[1, 1080, 88, 15]]],
+    ['S-33', 'pallet', 'spruce', '2026-01-22', 0.00259, 0.00188, [[2, 480, 110, 16]]],
+    ['S-34', 'pallet', 'spruce', '2026-01-22', 0.00211, 0.00149, [[1, 990, 86, 16]]],
+    ['P-09', 'pew', 'pitch pine', '2026-01-29', 0.0121, 0.0088, [[3, 2380, 96, 12.5]]],
+    ['F-21', 'flooring', 'maple', '2026-02-02', 0.0019, 0.00128, [[1, 1540, 52, 15.5]]],
+    ['F-22', 'flooring', 'maple', '2026-02-02', 0.0017, 0.00115, [[1, 1410, 52, 15.5]]],
+  ] as const
+).map(([tag, findKind, species, day, foundM3, reckonedM3, came]): Milled => ({
+  id: id('milled'),
+  day,
+  tag,
+  findKind,
+  species: findSpecies(species) ?? species,
+  grade: 'character',
+  known: 'inspected',
+  foundM3,
+  reckonedM3,
+  came: came.map(([count, length, width, thickness]) => ({ count, length, width, thickness })),
+}));
+
 const fresh = emptyShop();
 const shop: ShopDocument = {
   ...fresh,
@@ -690,6 +782,7 @@ const shop: ShopDocument = {
   hauls,
   pieces,
   projects,
+  milled,
 };
 const text = `${JSON.stringify(shop, null, 1)}\n`;
 const read = readShop(text);

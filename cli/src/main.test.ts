@@ -116,7 +116,12 @@ describe('reckon warp and emc', () => {
     ],
     [
       { board, piece: { length: 900, width: 98.4 } },
-      { parts: { cup: 1.452, bow: 2.025, twist: 0.886 }, sum: 4.363, heightRange: 3.92, usableThickness: 23.08 },
+      {
+        parts: { cup: 1.452, bow: 2.025, twist: 0.886 },
+        sum: 4.363,
+        heightRange: 3.92,
+        usableThickness: 23.08,
+      },
     ],
     [
       { board: { length: 1200, width: 95, thickness: 20, cup: 2.5, bow: 3, twist: 0 }, cleanUpPerFace: 0.5 },

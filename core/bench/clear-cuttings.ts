@@ -63,7 +63,9 @@ for (const findings of [5, 10, 20, 40, 60, 80]) {
     [
       String(findings).padStart(8),
       median(times).toFixed(1).padStart(8),
-      Math.max(...times).toFixed(1).padStart(10),
+      Math.max(...times)
+        .toFixed(1)
+        .padStart(10),
       baseline.toFixed(1).padStart(10),
       ratio.toFixed(1).padStart(10),
     ].join(' '),

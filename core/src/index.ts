@@ -244,8 +244,8 @@ export type { BoardSize, CuttingRule } from './yield/cutting-rule.ts';
 export { DEFAULT_HABITS, type CuttingHabits } from './yield/habits.ts';
 export {
   DEFAULT_MACHINES,
-  LIMIT_TEXT,
   limitsExceeded,
+  limitsInWords,
   type MachineLimit,
   type Machines,
 } from './yield/machines.ts';
@@ -290,6 +290,7 @@ export {
   KNOWLEDGE_NAMES,
   knowledgeOf,
   milledShares,
+  ownRecord,
   type CameOut,
   type Knowledge,
   type Milled,

@@ -45,7 +45,8 @@ export function gridCrosscutFirst(board: GridCase, step: number, powers = PLAIN)
     const column = new Array<boolean>(nx).fill(false);
     for (let high = low + 1; high <= ny; high++) {
       for (let x = 0; x < nx; x++) column[x] ||= wall[high - 1]?.[x] ?? false;
-      if (high - low >= minY) stripTables.set(low * (ny + 1) + high, stripTable(column, nx, kerf, minX, powers.length));
+      if (high - low >= minY)
+        stripTables.set(low * (ny + 1) + high, stripTable(column, nx, kerf, minX, powers.length));
     }
   }
   for (let start = 0; start < nx; start++) {
@@ -55,7 +56,8 @@ export function gridCrosscutFirst(board: GridCase, step: number, powers = PLAIN)
         best[high] = best[high - 1] as number;
         for (let low = 0; low <= high - minY; low++) {
           const runs = stripTables.get(low * (ny + 1) + high)?.[start * (nx + 1) + end] ?? 0;
-          const sum = (best[Math.max(0, low - kerf)] as number) + runs * counted(high - low, minY, powers.width);
+          const sum =
+            (best[Math.max(0, low - kerf)] as number) + runs * counted(high - low, minY, powers.width);
           if (sum > (best[high] as number)) best[high] = sum;
         }
       }

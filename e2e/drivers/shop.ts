@@ -87,6 +87,11 @@ export class Shop {
     await expect(this.page.getByRole('heading', { name: new RegExp(`^${tag}`) })).toBeVisible();
   }
 
+  /** Opens what is noted of the piece on the bench. */
+  async panel(name: 'Findings' | 'Shape' | 'Warp' | 'Wood' | 'Ends and metal'): Promise<void> {
+    await this.page.getByRole('tab', { name, exact: true }).click();
+  }
+
   face(face: 'A' | 'B'): Locator {
     return this.page.getByRole('group', { name: `Face ${face}` });
   }

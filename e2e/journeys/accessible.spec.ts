@@ -55,6 +55,27 @@ for (const scheme of ['light', 'dark'] as const) {
   });
 }
 
+for (const scheme of ['light', 'dark'] as const) {
+  test(`nothing that is noted or reckoned of a piece has a serious fault in the ${scheme} scheme`, async ({
+    page,
+  }) => {
+    await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
+    const shop = new Shop(page);
+    await shop.openDemo();
+    await shop.inspect('P-03');
+    for (const panel of ['Shape', 'Warp', 'Wood', 'Ends and metal'] as const) {
+      await shop.panel(panel);
+      await expectSound(page, `inspect, ${panel}`);
+    }
+    await page.getByRole('tab', { name: 'Thickness' }).click();
+    await page.getByRole('button', { name: 'The table: where it comes from' }).click();
+    await expectSound(page, 'thickness');
+    await page.goto('/compare');
+    await expect(page.getByRole('article').first()).toContainText('%');
+    await expectSound(page, 'compare');
+  });
+}
+
 for (const [width, height] of [
   [360, 740],
   [768, 1024],

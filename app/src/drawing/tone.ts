@@ -17,7 +17,11 @@ export function labOf(pixels: Uint8ClampedArray): Lab {
     g += pixels[i + 1] ?? 0;
     b += pixels[i + 2] ?? 0;
   }
-  const { l, a, b: yellow } = toLab({ mode: 'rgb', r: r / count / 255, g: g / count / 255, b: b / count / 255 });
+  const {
+    l,
+    a,
+    b: yellow,
+  } = toLab({ mode: 'rgb', r: r / count / 255, g: g / count / 255, b: b / count / 255 });
   return { l, a, b: yellow };
 }
 

@@ -29,7 +29,7 @@ import { quantityText } from '../drawing/quantity';
         </dl>
         <p class="source">{{ of().source }}</p>
         @if (of().ofTheShop) {
-          <button type="button" class="btn" (click)="change.emit()">Change the shop’s figures…</button>
+          <button type="button" class="btn" (click)="profile.emit()">Change the shop’s figures…</button>
         }
       </div>
     }
@@ -97,7 +97,7 @@ export class ExplainedFigure {
   readonly of = input.required<Explained>();
   /** What the figure is, where its text alone does not say. */
   readonly spoken = input<string | null>(null);
-  readonly change = output();
+  readonly profile = output();
 
   private readonly unit = inject(LENGTH_UNIT);
   protected readonly open = signal(false);

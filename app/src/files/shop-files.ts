@@ -20,7 +20,10 @@ export class ShopFiles {
   async exportShop(): Promise<void> {
     const shop = this.store.shop();
     const text = JSON.stringify(shop, null, 2);
-    const photos = await this.photos.stored(shop.hauls.flatMap((haul) => haul.photos));
+    const photos = await this.photos.stored([
+      ...shop.hauls.flatMap((haul) => haul.photos),
+      ...shop.pieces.flatMap((piece) => piece.photos ?? []),
+    ]);
     const name = `aldrek-shop-${this.today.get()}`;
     if (photos.length === 0) {
       save(`${name}.json`, new Blob([text], { type: 'application/json' }));

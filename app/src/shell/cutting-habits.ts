@@ -34,8 +34,20 @@ const PLANES: readonly Figure[] = [
 const MACHINES: readonly Figure[] = [
   { key: 'planerWidthMm', name: 'planer, width', about: 'the widest it takes', least: 10, most: 3000 },
   { key: 'planerMostThicknessMm', name: 'planer, thickest', about: 'that goes in', least: 5, most: 1000 },
-  { key: 'planerLeastThicknessMm', name: 'planer, thinnest', about: 'that may come out', least: 0, most: 100 },
-  { key: 'planerLeastLengthMm', name: 'planer, shortest', about: 'shorter tips between the rollers', least: 0, most: 3000 },
+  {
+    key: 'planerLeastThicknessMm',
+    name: 'planer, thinnest',
+    about: 'that may come out',
+    least: 0,
+    most: 100,
+  },
+  {
+    key: 'planerLeastLengthMm',
+    name: 'planer, shortest',
+    about: 'shorter tips between the rollers',
+    least: 0,
+    most: 3000,
+  },
   { key: 'jointerWidthMm', name: 'jointer, width', about: 'the widest it takes', least: 10, most: 3000 },
 ];
 

@@ -51,6 +51,11 @@ export const routes: Routes = [
     loadComponent: () => import('../stations/rack/labels-page').then((m) => m.LabelsPage),
   },
   {
+    path: 'compare',
+    title: 'Compare · Aldrek',
+    loadComponent: () => import('../stations/rack/compare-page').then((m) => m.ComparePage),
+  },
+  {
     path: 'projects/:projectId/cut-sheet',
     title: 'Cut sheet · Aldrek',
     loadComponent: () => import('../stations/projects/cut-sheet-page').then((m) => m.CutSheetPage),

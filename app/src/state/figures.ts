@@ -34,7 +34,12 @@ export class Figures implements OnDestroy {
 
   /** All figures of the pieces for a grade and a wish; `stop` ends it, with what has been told so far kept. */
   figures(pieces: readonly Piece[], of: YieldAsk, told: Told<PieceFigures>): { stop: () => void } {
-    return this.run(pieces, JSON.stringify(of), (some) => ({ version: 1, kind: 'figures', pieces: some, of }), told);
+    return this.run(
+      pieces,
+      JSON.stringify(of),
+      (some) => ({ version: 1, kind: 'figures', pieces: some, of }),
+      told,
+    );
   }
 
   /** Whether each piece gives a part, and by how much not. */

@@ -1,7 +1,7 @@
 import { Injectable, signal } from '@angular/core';
 
 /** What pieces may be stacked by. */
-export const STACK_BY = ['thickness', 'species', 'length', 'place', 'find'] as const;
+export const STACK_BY = ['thickness', 'species', 'length', 'place', 'find', 'yield'] as const;
 export type StackBy = (typeof STACK_BY)[number];
 
 const NONE: ReadonlySet<string> = new Set();

@@ -9,12 +9,8 @@ addEventListener('message', ({ data }: MessageEvent<FiguresQuestion>) => {
 function figuresOf(piece: Piece, question: FiguresQuestion): PieceFigures | Giving {
   if (question.kind === 'giving') return canGive(piece, question.want, question.habits, question.machines);
   const { grade, habits, machines, wish } = question.of;
-  const { areaMm2, share, volumeM3, longest, widest, thicknessWhole, better } = estimateYield(
-    piece,
-    grade,
-    habits,
-    machines,
-    wish,
-  );
-  return { areaMm2, share, volumeM3, longest, widest, thicknessWhole, better };
+  const given = estimateYield(piece, grade, habits, machines, wish);
+  const { areaMm2, share, volumeM3, longest, widest, thicknessWhole, better } = given;
+  const { cuttings } = better === 'ripFirst' ? given.ripFirst : given.crosscutFirst;
+  return { areaMm2, share, volumeM3, longest, widest, thicknessWhole, better, cuttings };
 }

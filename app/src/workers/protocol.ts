@@ -1,4 +1,5 @@
 import type {
+  Cutting,
   CuttingHabits,
   Giving,
   Machines,
@@ -24,14 +25,18 @@ export interface YieldAnswer {
   readonly result: PieceYield;
 }
 
-/** What a piece gives in figures alone, without its cuttings. */
+/** What a piece gives in figures, with the cuttings of the better school. */
 export type PieceFigures = Pick<
   PieceYield,
   'areaMm2' | 'share' | 'volumeM3' | 'longest' | 'widest' | 'thicknessWhole' | 'better'
->;
+> & { readonly cuttings: readonly Cutting[] };
 
 /** A batch of pieces for a figures worker: all that they give, or whether they give one part. Version 1. */
-export type FiguresQuestion = { readonly version: 1; readonly batch: number; readonly pieces: readonly Piece[] } & (
+export type FiguresQuestion = {
+  readonly version: 1;
+  readonly batch: number;
+  readonly pieces: readonly Piece[];
+} & (
   | { readonly kind: 'figures'; readonly of: YieldAsk }
   | {
       readonly kind: 'giving';

@@ -147,7 +147,13 @@ function crossFaults(shop: ShopDocument): DocumentFault[] {
 function daysOf(piece: Piece): [field: string, day: string][] {
   const { since, inspected, machined, scans, readings } = piece;
   return [
-    ...Object.entries({ since, inspected, machined, 'scans → found': scans?.found, 'scans → planed': scans?.planed }),
+    ...Object.entries({
+      since,
+      inspected,
+      machined,
+      'scans → found': scans?.found,
+      'scans → planed': scans?.planed,
+    }),
     ...(readings ?? []).map(({ day }, n): [string, string] => [`readings[${n}]`, day]),
   ].filter((entry): entry is [string, string] => entry[1] !== undefined);
 }

@@ -38,7 +38,10 @@ export function largestRectangle(outline: Outline): Rect | null {
         upper = Math.max(upper, before.upperFrom, before.upperTo);
         lower = Math.min(lower, before.lowerFrom, before.lowerTo);
       }
-      if ((last.to - first.from) * (mostRoom(first, last, lower) - leastRoom(first, last, upper)) <= best.area) {
+      if (
+        (last.to - first.from) * (mostRoom(first, last, lower) - leastRoom(first, last, upper)) <=
+        best.area
+      ) {
         continue;
       }
       const lines = bandLines(first, last, upper, lower, i === j);
@@ -77,9 +80,7 @@ function bandLines(first: Stretch, last: Stretch, upper: number, lower: number, 
     lows.push([Math.min(lower, first.lowerTo, last.lowerFrom), 0, 0]);
     ups.push([Math.max(upper, first.upperTo, last.upperFrom), 0, 0]);
   }
-  return lows.flatMap((low) =>
-    ups.map((up): Line => [low[0] - up[0], low[1] - up[1], low[2] - up[2]]),
-  );
+  return lows.flatMap((low) => ups.map((up): Line => [low[0] - up[0], low[1] - up[1], low[2] - up[2]]));
 }
 
 /** Places (a, b) at which the area may be greatest. */

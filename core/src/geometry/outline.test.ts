@@ -40,9 +40,23 @@ describe('an outline', () => {
     expect(outlineFault(NOTCHED, 1000, 90)).toContain('leaves the width');
     expect(outlineFault(NOTCHED, 900, 100)).toContain('must run from 0 to 900');
     expect(outlineFault({ ...NOTCHED, lower: [{ x: 0, y: 20 }] }, 1000, 100)).toContain('two points');
-    const crossed = { upper: NOTCHED.upper, lower: [{ x: 0, y: 20 }, { x: 1000, y: 20 }] };
+    const crossed = {
+      upper: NOTCHED.upper,
+      lower: [
+        { x: 0, y: 20 },
+        { x: 1000, y: 20 },
+      ],
+    };
     expect(outlineFault(crossed, 1000, 100)).toContain('cross');
-    const back = { ...NOTCHED, lower: [{ x: 0, y: 99 }, { x: 500, y: 99 }, { x: 300, y: 99 }, { x: 1000, y: 99 }] };
+    const back = {
+      ...NOTCHED,
+      lower: [
+        { x: 0, y: 99 },
+        { x: 500, y: 99 },
+        { x: 300, y: 99 },
+        { x: 1000, y: 99 },
+      ],
+    };
     expect(outlineFault(back, 1000, 100)).toContain('turns back at 300');
   });
 
@@ -75,8 +89,16 @@ describe('the largest rectangle', () => {
     expect(largestRectangle(NOTCHED)).toEqual({ x: 0, y: 30, length: 1000, width: 70 });
     // Wide in the middle like a stave: cut where the loss of length balances the gain of width.
     const stave: Outline = {
-      upper: [{ x: 0, y: 30 }, { x: 500, y: 0 }, { x: 1000, y: 30 }],
-      lower: [{ x: 0, y: 70 }, { x: 500, y: 100 }, { x: 1000, y: 70 }],
+      upper: [
+        { x: 0, y: 30 },
+        { x: 500, y: 0 },
+        { x: 1000, y: 30 },
+      ],
+      lower: [
+        { x: 0, y: 70 },
+        { x: 500, y: 100 },
+        { x: 1000, y: 70 },
+      ],
     };
     expect(areaMm2(largestRectangle(stave) as never)).toBeCloseTo(125_000 / 3, 3);
   });

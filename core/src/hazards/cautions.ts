@@ -67,7 +67,9 @@ export function cautionsFor(piece: Piece): Caution[] {
   const cautions = [...hazards].map(cautionOfHazard);
   return [
     ...(clearance === 'metal-in' ? [METAL] : clearance === 'not-scanned' ? [NOT_SCANNED] : []),
-    ...ironStains(piece).slice(0, 1).map(() => IRON_STAIN),
+    ...ironStains(piece)
+      .slice(0, 1)
+      .map(() => IRON_STAIN),
     ...cautions.filter((caution) => caution.stopsMachines),
     ...(finishOpen ? [OLD_FINISH] : []),
     ...cautions.filter((caution) => !caution.stopsMachines),

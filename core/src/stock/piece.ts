@@ -5,7 +5,16 @@ import { densityAt } from '../timber/weight.ts';
 import { outlineAreaMm2, straightOutline, type Outline } from '../geometry/outline.ts';
 import { clipTo } from '../geometry/rectangle.ts';
 import { isMetalIn, type Finding } from './finding.ts';
-import type { Bark, EndCut, Grain, MoistureReading, PinnedPhoto, Sapwood, Scans, Tone } from './inspection.ts';
+import type {
+  Bark,
+  EndCut,
+  Grain,
+  MoistureReading,
+  PinnedPhoto,
+  Sapwood,
+  Scans,
+  Tone,
+} from './inspection.ts';
 import type { HazardKind } from './hazard-kind.ts';
 import type { FindId } from './haul.ts';
 import type { Warp } from './warp.ts';
@@ -140,8 +149,7 @@ export function pieceWeightKg(piece: Solid & Pick<Piece, 'species' | 'moisturePc
 }
 
 /** Whether metal is recorded in the piece and not pulled: no machine step before it is cleared. */
-export const hasMetal = (piece: Pick<Piece, 'findings'>): boolean =>
-  piece.findings.some(isMetalIn);
+export const hasMetal = (piece: Pick<Piece, 'findings'>): boolean => piece.findings.some(isMetalIn);
 
 /**
  * The next free tag with the initial of `name`: `S-01`, `S-02` … ; nameless pieces get `B` for board. Where

@@ -164,9 +164,10 @@ function readFindings(
   unit: LengthUnit,
 ): Result<Clause, string> {
   const at = text.indexOf('@');
-  const words = /^(.*?)(?:\s+(?:on\s+)?(?:the\s+)?(a|b|through|(?:upper|lower)(?:\s+edge)?|(?:near|far)(?:\s+end)?))?$/i.exec(
-    text.slice(0, at).trim(),
-  );
+  const words =
+    /^(.*?)(?:\s+(?:on\s+)?(?:the\s+)?(a|b|through|(?:upper|lower)(?:\s+edge)?|(?:near|far)(?:\s+end)?))?$/i.exec(
+      text.slice(0, at).trim(),
+    );
   const { called, fix, fate } = withoutDeeds(words?.[1]?.trim() ?? '');
   const kind = findingKind(called);
   if (!kind) return fail(`“${called}” is not something found in wood; say knot, nail hole, metal, rot …`);
@@ -244,9 +245,7 @@ function withoutDeeds(words: string): { called: string; fix?: Fix; fate?: Fate }
 }
 
 const deedsOf = (finding: ReadFinding): string =>
-  DEEDS.filter(([, deed]) =>
-    deed.fix === undefined ? deed.fate === finding.fate : deed.fix === finding.fix,
-  )
+  DEEDS.filter(([, deed]) => (deed.fix === undefined ? deed.fate === finding.fate : deed.fix === finding.fix))
     .map(([word]) => ` ${word}`)
     .join('');
 

@@ -133,7 +133,8 @@ describe('any piece', () => {
         expect(area(piece, grade)).toBeLessThanOrEqual(area(fewer, grade) + slack(piece));
         const volume = (one: Piece): number => estimateYield(one, grade, habits).volumeM3;
         // A coat may ask for a deeper clean-up, never for a thicker board; the best by area may differ in width.
-        if (isStraight(piece) && !piece.warp) expect(volume(piece)).toBeLessThanOrEqual(volume(fewer) * 1.02 + 1e-9);
+        if (isStraight(piece) && !piece.warp)
+          expect(volume(piece)).toBeLessThanOrEqual(volume(fewer) * 1.02 + 1e-9);
       }),
       { numRuns: 20, endOnFailure: true },
     );

@@ -125,7 +125,10 @@ export function explainSure(
       share('bias counts as', sure.factor),
       share('spread (one standard deviation)', sure.sd),
       share(`· chance, when ${KNOWLEDGE_NAMES[known]}`, PRIORS[known].sd),
-      share('· shop, kind and species before any record', Math.hypot(BIAS_SD.shop, BIAS_SD.kind, BIAS_SD.species)),
+      share(
+        '· shop, kind and species before any record',
+        Math.hypot(BIAS_SD.shop, BIAS_SD.kind, BIAS_SD.species),
+      ),
     ],
     source: `A Bayesian update of what came over what was reckoned, by shop, kind of find and species. ${record}`,
     ofTheShop: false,

@@ -17,7 +17,13 @@ const milled = (share: number, more: Partial<Milled> = {}): Milled => ({
   ...more,
 });
 
-const piece = { m3: 0.02, known: 'inspected', findKind: 'pallet', species: 'norway-spruce', mostM3: 1 } as const;
+const piece = {
+  m3: 0.02,
+  known: 'inspected',
+  findKind: 'pallet',
+  species: 'norway-spruce',
+  mostM3: 1,
+} as const;
 
 describe('how sure', () => {
   it('is the stated prior before anything is on record', () => {

@@ -37,12 +37,7 @@ export interface MillSize {
   readonly finished: number;
 }
 
-export type MachineLimit =
-  | 'planer-width'
-  | 'planer-thick'
-  | 'planer-thin'
-  | 'planer-short'
-  | 'jointer-width';
+export type MachineLimit = 'planer-width' | 'planer-thick' | 'planer-thin' | 'planer-short' | 'jointer-width';
 
 export const LIMIT_TEXT: Readonly<Record<MachineLimit, string>> = {
   'planer-width': 'too wide for the planer',
@@ -51,6 +46,16 @@ export const LIMIT_TEXT: Readonly<Record<MachineLimit, string>> = {
   'planer-short': 'too short to be safe in the planer: mill two as one blank',
   'jointer-width': 'wider than the jointer: a sled, or a plane',
 };
+
+/** Limits in a few words, those that are alike together: “too wide for planer and jointer”. */
+export function limitsInWords(limits: readonly MachineLimit[]): string {
+  const planer = limits.includes('planer-width');
+  const jointer = limits.includes('jointer-width');
+  const wide =
+    planer && jointer ? 'too wide for planer and jointer' : planer ? 'too wide for the planer' : '';
+  const others = limits.filter((limit) => limit !== 'planer-width' && !(planer && limit === 'jointer-width'));
+  return [wide, ...others.map((limit) => LIMIT_TEXT[limit])].filter(Boolean).join('; ');
+}
 
 /** The limits that a size exceeds; a hand-tool shop has none. */
 export function limitsExceeded(size: MillSize, machines: Machines): MachineLimit[] {

@@ -1,8 +1,10 @@
 import type { FindKind } from '../stock/find-kind.ts';
+import type { Find } from '../stock/haul.ts';
 import type { Grade } from '../stock/grade.ts';
 import type { Piece } from '../stock/piece.ts';
 import type { SpeciesId } from '../timber/species.ts';
 import { sum } from '../foundation/sum.ts';
+import { recordedShares } from './usable-share.ts';
 
 export type MilledId = string & { readonly brand?: 'MilledId' };
 
@@ -52,6 +54,11 @@ export function knowledgeOf(piece: Pick<Piece, 'inspected' | 'machined' | 'scans
   if (piece.inspected === undefined) return 'tallied';
   return piece.scans?.found === undefined ? 'inspected' : 'scanned';
 }
+
+/** The shop's own record by kind of find: what makers noted of whole finds, and what came off the planer. */
+export const ownRecord =
+  (finds: readonly Pick<Find, 'kind' | 'cameTo'>[], milled: readonly Milled[]) =>
+  (kind: FindKind): readonly number[] => [...recordedShares(finds, kind), ...milledShares(milled, kind)];
 
 /** Shares of the wood as found that came off the planer, by kind of find: the record that worth taking rests on. */
 export const milledShares = (record: readonly Milled[], kind: FindKind): number[] =>

@@ -85,7 +85,8 @@ function mostPieces(
     let before = 0;
     for (let s = 0; s < across.length; s++) {
       // A strip that begins here follows on those that end a kerf before.
-      while (before < s && (across[before] as number) + v + kerf <= (across[s] as number) + TOLERANCE) before++;
+      while (before < s && (across[before] as number) + v + kerf <= (across[s] as number) + TOLERANCE)
+        before++;
       const here = (upTo[before] as number) + holds(s, start, end);
       upTo[s + 1] = Math.max(upTo[s] as number, here);
       if (here > (upTo[s] as number)) took[s + 1] = before;
@@ -130,7 +131,8 @@ function mostPieces(
 function startsFor(pastFindings: Float64Array, whole: number, own: number, kerf: number): Float64Array {
   const starts = new Set<number>();
   for (const held of [0, ...pastFindings]) {
-    for (let place = held; place + own <= whole + TOLERANCE; place += own + kerf) starts.add(onLattice(place));
+    for (let place = held; place + own <= whole + TOLERANCE; place += own + kerf)
+      starts.add(onLattice(place));
   }
   return Float64Array.from(starts).sort();
 }

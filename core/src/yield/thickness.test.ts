@@ -91,7 +91,9 @@ describe('the trade table', () => {
   });
 
   it('cuts up the straight part between the ends, as they were knocked', () => {
-    const trimmed = aPiece({ ends: { near: { trimMm: 40, sound: true }, far: { trimMm: 25, sound: false } } });
+    const trimmed = aPiece({
+      ends: { near: { trimMm: 40, sound: true }, far: { trimMm: 25, sound: false } },
+    });
     expect(endTrims(trimmed, 10)).toEqual({ near: 40, far: 35 });
     expect(straightPart(trimmed, DEFAULT_HABITS)).toEqual({ length: 925, width: 100 });
     expect(straightPart(aPiece({ widthFar: 60 }), habits)).toEqual({ length: 1000, width: 60 });

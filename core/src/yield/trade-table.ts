@@ -27,6 +27,8 @@ export interface TradeRow {
 
 type Cut = Thick & Pick<Piece, 'ends' | 'outline'>;
 
+/** Thinner than this (mm) nothing is left that could be held. */
+const LEAST_LEFT_MM = 2;
 /** A piece is cut into at most so many lengths and strips. */
 const MOST = 8;
 
@@ -69,7 +71,7 @@ export function tradeFor(
   const width = rough.width - edgeLoss(piece, rough.length, machines);
   if (rough.length < habits.minLengthMm || width <= 0) return null;
   const { mm } = usableThickness(piece, rough, machines, grade);
-  if (mm <= 0) return null;
+  if (mm < LEAST_LEFT_MM) return null;
   return {
     lengths,
     strips,

@@ -92,7 +92,15 @@ function faultsInWords(faults: readonly Finding[]): string {
 }
 
 /** Names that have no plural. */
-const UNCOUNTED: ReadonlySet<string> = new Set(['metal', 'rot', 'mould', 'wane', 'wear', 'old finish', 'lifting veneer']);
+const UNCOUNTED: ReadonlySet<string> = new Set([
+  'metal',
+  'rot',
+  'mould',
+  'wane',
+  'wear',
+  'old finish',
+  'lifting veneer',
+]);
 
 const meanLength = ({ cuttings }: Given): number =>
   cuttings.reduce((total, { length }) => total + length, 0) / Math.max(1, cuttings.length);

@@ -30,7 +30,7 @@ describe('usable share', () => {
 describe('worth taking', () => {
   it('sets usable wood at the price of new against price, haulage and hours', () => {
     const haul = aHaul([pallets], { price: 20, distanceKm: 30, hours: 1 });
-    const worth = worthOfHaul(haul, trade, [], none);
+    const worth = worthOfHaul(haul, trade, () => [], none);
     const [find] = worth.finds;
     // Ten pallets: 100 boards cut to two of 523 × 98 × 18, and 30 stringers of 800 × 95 × 38.
     const volume = (200 * 523 * 98 * 18 + 30 * 800 * 95 * 38) / 1e9;
@@ -52,25 +52,30 @@ describe('worth taking', () => {
     const oak = aFind('post', { id: 'oak', species: 'european-oak', alike: 4 });
     const junk = aFind('pallet', { id: 'junk', way: 'pry', alike: 3 });
     const haul = aHaul([oak, junk]);
-    const worth = worthOfHaul(haul, trade, [], none);
+    const worth = worthOfHaul(haul, trade, () => [], none);
     expect(worth.verdict).toBe('take-part');
     expect(worth.worthwhile.map(({ find }) => find.id)).toEqual(['oak']);
-    const left = worthOfHaul(haul, trade, [], () => true);
+    const left = worthOfHaul(
+      haul,
+      trade,
+      () => [],
+      () => true,
+    );
     expect(left.verdict).toBe('leave');
     expect(left.value.high).toBe(0);
   });
 
   it('says what would turn it', () => {
     const haul = aHaul([aFind('post', { species: 'european-oak', alike: 4 })], { price: 50 });
-    const worth = worthOfHaul(haul, trade, [], none);
+    const worth = worthOfHaul(haul, trade, () => [], none);
     expect(worth.verdict).toBe('take');
-    const even = worthOfHaul({ ...haul, price: 50 + worth.net.likely }, trade, [], none);
+    const even = worthOfHaul({ ...haul, price: 50 + worth.net.likely }, trade, () => [], none);
     expect(even.net.likely).toBeCloseTo(0, 6);
     expect(worth.turns.join(' ')).toContain(`at a price of €${(50 + worth.net.likely).toFixed(0)}`);
   });
 
   it('tells longest lengths as a range, and whether they go into the van', () => {
-    const worth = worthOfHaul(aHaul([aFind('post', { way: 'whole' })]), trade, [], none);
+    const worth = worthOfHaul(aHaul([aFind('post', { way: 'whole' })]), trade, () => [], none);
     const longest = worth.finds[0]?.longestMm;
     expect(longest?.low).toBeLessThanOrEqual(longest?.likely ?? 0);
     expect(longest?.high).toBeLessThanOrEqual(2400);

@@ -14,7 +14,7 @@ import { speciesById, type SpeciesId } from '../timber/species.ts';
 import { densityAt } from '../timber/weight.ts';
 import { blockedForGrade } from './estimate.ts';
 import { longestClear } from './longest-clear.ts';
-import { recordedShares, usableShare, type Range, type UsableShare } from './usable-share.ts';
+import { usableShare, type Range, type UsableShare } from './usable-share.ts';
 
 /** What a shop reckons its time and its trips at; all may be changed. */
 export interface Trade {
@@ -189,16 +189,14 @@ export interface HaulWorth {
   readonly hours: number;
 }
 
-/** Weighs a haul. `leaves` says of each find whether its screening says leave it. */
+/** Weighs a haul. `record` gives the shop's usable shares of a kind so far; `leaves` says of each find whether its screening says leave it. */
 export function worthOfHaul(
   haul: Haul,
   trade: Trade,
-  record: readonly Pick<Find, 'kind' | 'cameTo'>[],
+  record: (kind: FindKind) => readonly number[],
   leaves: (find: Find) => boolean,
 ): HaulWorth {
-  const finds = haul.finds.map((find) =>
-    worthOfFind(find, trade, recordedShares(record, find.kind), leaves(find)),
-  );
+  const finds = haul.finds.map((find) => worthOfFind(find, trade, record(find.kind), leaves(find)));
   const worthwhile = finds.filter((worth) => !worth.left && worth.margin.likely > 0);
   const total = (pick: (worth: FindWorth) => Range): Range => ({
     low: sum(worthwhile, (worth) => pick(worth).low),

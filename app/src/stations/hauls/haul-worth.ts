@@ -2,7 +2,6 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import {
   fitsVehicle,
   LIFT_PLAN_KG,
-  recordedShares,
   screen,
   speciesName,
   TWO_PEOPLE_KG,
@@ -10,6 +9,7 @@ import {
   VERDICT_NAMES,
   worthOfHaul,
   type Find,
+  type FindKind,
   type Haul,
   type LengthUnit,
   type Range,
@@ -156,8 +156,8 @@ export class HaulWorth {
   readonly haul = input.required<Haul>();
   readonly trade = input.required<Trade>();
   readonly unit = input.required<LengthUnit>();
-  /** Every find of the shop: its own record. */
-  readonly record = input.required<readonly Find[]>();
+  /** The shop's own record: usable shares so far, by kind of find. */
+  readonly record = input.required<(kind: FindKind) => readonly number[]>();
   readonly priced = output();
 
   protected readonly worth = computed(() =>
@@ -207,10 +207,10 @@ export class HaulWorth {
   }
 
   private sourceOf(find: Find, perM3: number, piecesM3: number): string {
-    const recorded = recordedShares(this.record(), find.kind);
+    const recorded = this.record()(find.kind);
     const share = usableShare(find.kind, find.condition, recorded, this.trade().usable[find.kind]);
     const percent = [share.low, share.likely, share.high].map((part) => (part * 100).toFixed(0)).join(' – ');
-    const whence = share.records > 0 ? `guess and ${share.records} of your own finds` : 'starting guess';
+    const whence = share.records > 0 ? `guess and ${share.records} of your own record` : 'starting guess';
     return (
       `${volumeText(piecesM3, this.unit())} of pieces × ${percent} % usable (${whence}, ${find.condition}) × ` +
       `${this.trade().currency} ${perM3} a m³ of new ${speciesName(find.species)}`

@@ -22,6 +22,7 @@ import {
   type FindKind,
   type Haul,
   type OwnKind,
+  ownRecord,
 } from '@aldrek/core';
 import { dayText } from '../../drawing/day-text';
 import { Keys } from '../../shell/keys';
@@ -58,6 +59,7 @@ export class Hauls {
   readonly haulId = input<string>();
 
   protected readonly store = inject(ShopStore);
+  protected readonly record = computed(() => ownRecord(this.store.finds(), this.store.milled()));
   protected readonly files = inject(ShopFiles);
   protected readonly actions = inject(HaulActions);
   protected readonly view = inject(HaulView);

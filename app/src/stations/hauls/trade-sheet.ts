@@ -4,7 +4,7 @@ import {
   breakdownOf,
   DEFAULT_TRADE,
   priceOfNew,
-  recordedShares,
+  ownRecord,
   speciesName,
   usableShare,
   type FindKind,
@@ -144,7 +144,7 @@ export class TradeSheet {
     if (kind === null || kind === 'metal' || kind === 'glass') return null;
     const own = this.trade().usable[kind];
     const share = usableShare(kind, 'worn', [], own);
-    const records = recordedShares(this.store.finds(), kind).length;
+    const records = ownRecord(this.store.finds(), this.store.milled())(kind).length;
     const percent = (part: number): number => Math.round(part * 1000) / 10;
     return {
       name: breakdownOf(kind).name,
@@ -152,7 +152,7 @@ export class TradeSheet {
       source:
         (own ? 'Your own guess' : 'A starting guess') +
         (records > 0
-          ? `, drawn towards the ${records} finds on your record.`
+          ? `, drawn towards the ${records} on your record.`
           : '. Your own record will replace it.'),
     };
   });

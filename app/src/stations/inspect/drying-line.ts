@@ -61,7 +61,7 @@ export class DryingLine {
     this.drawn.setOption({
       animation: false,
       textStyle: { fontFamily: style.fontFamily, color: muted },
-      grid: { left: 34, right: 14, top: 14, bottom: 24 },
+      grid: { left: 34, right: 18, top: 24, bottom: 24 },
       xAxis: { type: 'time', axisLabel: { color: muted, hideOverlap: true } },
       yAxis: { type: 'value', min: 0, axisLabel: { color: muted, formatter: '{value} %' } },
       series: [

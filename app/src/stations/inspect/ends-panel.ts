@@ -26,10 +26,9 @@ import { Today } from '../../state/today';
         <h3 class="label">The ends</h3>
         <p class="muted">Cut a slice off, knock it on the bench. If it breaks along a line, cut more.</p>
         @for (end of ends(); track end.side) {
-          <div class="end" role="group" [attr.aria-label]="end.name">
+          <div class="end" role="group" [attr.aria-label]="'slices off the ' + end.name">
             <span>
-              <strong>{{ end.name }}</strong
-              ><br />{{ end.text }}
+              <strong>{{ end.name }}</strong><br />{{ end.text }}
             </span>
             <al-figure-field
               label="slice"
@@ -57,16 +56,16 @@ import { Today } from '../../state/today';
               <button type="button" class="btn" (click)="pullAll()">All pulled</button>
             }
           </li>
-          <li [class.done]="piece().scans?.found !== undefined">
+          <li [class.done]="scanned()">
             <span>{{ scanText() }}</span>
             <button type="button" class="btn" (click)="scan('found')">
-              {{ piece().scans?.found === undefined ? 'Scanned today' : 'Take back' }}
+              {{ scanned() ? 'Take back' : 'Scanned today' }}
             </button>
           </li>
-          <li [class.done]="piece().scans?.planed !== undefined">
+          <li [class.done]="cleared()">
             <span>{{ againText() }}</span>
             <button type="button" class="btn" [disabled]="metalIn() > 0" (click)="scan('planed')">
-              {{ piece().scans?.planed === undefined ? 'Clear after planing' : 'Take back' }}
+              {{ cleared() ? 'Take back' : 'Clear after planing' }}
             </button>
           </li>
         </ol>
@@ -162,6 +161,9 @@ export class EndsPanel {
     if (all === 0) return 'Pulled: none is noted';
     return this.metalIn() === 0 ? `Pulled: all ${all}` : `Pull: ${this.metalIn()} of ${all} still in`;
   });
+  // Not in the template: there `?.` gives null where there is nothing.
+  protected readonly scanned = computed(() => this.piece().scans?.found !== undefined);
+  protected readonly cleared = computed(() => this.piece().scans?.planed !== undefined);
   protected readonly scanText = computed(() => {
     const day = this.piece().scans?.found;
     return day === undefined ? 'Scan faces, edges and ends' : `Scanned ${day}`;

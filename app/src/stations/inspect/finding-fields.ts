@@ -54,12 +54,7 @@ const LABELS: Readonly<Record<Size, string>> = {
       </label>
       <label class="field note">
         note
-        <input
-          #note
-          maxlength="2000"
-          [value]="finding().note ?? ''"
-          (change)="remark(note.value)"
-        />
+        <input #note maxlength="2000" [value]="finding().note ?? ''" (change)="remark(note.value)" />
       </label>
     </div>
     @if (fault(); as found) {

@@ -248,7 +248,9 @@ export class FindingInHand {
 
   /** To the finding in hand, and to its row where it is of one. */
   private alike(what: string, change: (finding: Finding) => Finding): void {
-    const mates = new Set(this.rowMates().length > 1 ? this.rowMates().map(({ id }) => id) : [this.finding().id]);
+    const mates = new Set(
+      this.rowMates().length > 1 ? this.rowMates().map(({ id }) => id) : [this.finding().id],
+    );
     const findings = this.piece().findings.map((other) => (mates.has(other.id) ? change(other) : other));
     this.rewritten.emit({ what: `${what}: ${findingKindFacts(this.finding().kind).name}`, findings });
   }

@@ -26,8 +26,6 @@ import {
   GRADES,
   isInTheWay,
   isPlanedOff,
-  KNOWLEDGE_NAMES,
-  knowledgeOf,
   outlineOf,
   speciesLabel,
   type FindingKind,
@@ -46,7 +44,6 @@ import { PieceActions } from '../../state/piece-actions';
 import { PieceInHand } from '../../state/piece-in-hand';
 import { RackView } from '../../state/rack-view';
 import { ShopStore } from '../../state/shop.store';
-import { Today } from '../../state/today';
 import { YieldService } from '../../state/yield.service';
 import { EndsPanel } from './ends-panel';
 import { FaceView, type FacePoint } from './face-view';
@@ -103,7 +100,6 @@ export class Inspect {
   private readonly instruments = inject(Instruments);
   private readonly inHand = inject(PieceInHand);
   private readonly actions = inject(PieceActions);
-  private readonly today = inject(Today);
   private sweeping: ReturnType<typeof setTimeout> | undefined;
   private readonly bench = viewChild<ElementRef<HTMLElement>>('bench');
 
@@ -135,7 +131,8 @@ export class Inspect {
     grade: this.view.grade(),
     habits: this.store.habits(),
     machines: this.store.machines(),
-    wish: this.view.wish() === 'pieces' ? this.view.size() : (this.view.wish() as 'area' | 'longest' | 'widest'),
+    wish:
+      this.view.wish() === 'pieces' ? this.view.size() : (this.view.wish() as 'area' | 'longest' | 'widest'),
   }));
   protected readonly result = signal<{ readonly pieceId: string; readonly yield: PieceYield } | null>(null);
   protected readonly given = computed(() => {
@@ -159,11 +156,9 @@ export class Inspect {
   protected readonly title = computed(() => {
     const piece = this.piece();
     if (!piece) return '';
-    return [`${speciesLabel(piece)} ${piece.name}`.trim(), piece.place, piece.find].filter(Boolean).join(' · ');
-  });
-  protected readonly knowledge = computed(() => {
-    const piece = this.piece();
-    return piece ? KNOWLEDGE_NAMES[knowledgeOf(piece)] : '';
+    return [`${speciesLabel(piece)} ${piece.name}`.trim(), piece.place, piece.find]
+      .filter(Boolean)
+      .join(' · ');
   });
   protected readonly cautions = computed(() => {
     const piece = this.piece();
@@ -287,11 +282,16 @@ export class Inspect {
     const [piece, point] = [this.piece(), this.heldPoint()];
     if (this.view.panel() !== 'shape' || !piece || !point) return this.hand.arrow(event);
     const step = event.altKey ? 1 : 5;
-    const by = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] }[event.key];
+    const by = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] }[
+      event.key
+    ];
     const outline = outlineOf(piece);
     const at = outline[point.edge][point.index];
     if (!by || !at) return false;
-    this.keepOutline(piece, moved(outline, point, at.x + (by[0] ?? 0), at.y + (by[1] ?? 0), fullWidth(piece)));
+    this.keepOutline(
+      piece,
+      moved(outline, point, at.x + (by[0] ?? 0), at.y + (by[1] ?? 0), fullWidth(piece)),
+    );
     return true;
   }
 
@@ -299,8 +299,6 @@ export class Inspect {
     if (piece.inspected === undefined) this.actions.note('looked over, all', piece, {});
     else this.actions.forget('looking over', piece, 'inspected');
   }
-
-  protected readonly day = this.today.get();
 
   protected go(step: -1 | 1): void {
     const pieces = this.store.pieces();
@@ -359,7 +357,12 @@ export class Inspect {
           run: (event) => hand.type(event),
         },
         { keys: ['Enter'], shown: 'Enter', does: 'rule to the typed distance', run: () => hand.applyTyped() },
-        { keys: ['Backspace'], shown: 'Backspace', does: 'take back a typed figure', run: () => hand.untype() },
+        {
+          keys: ['Backspace'],
+          shown: 'Backspace',
+          does: 'take back a typed figure',
+          run: () => hand.untype(),
+        },
         {
           keys: ['ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown'],
           shown: '← → ↑ ↓',

@@ -30,10 +30,34 @@ export interface MilledAsk {
       <p>Filled in as reckoned. Correct what came out otherwise; a count of 0 drops a line.</p>
       @for (line of lines(); track $index) {
         <div class="line" role="group" [attr.aria-label]="'Line ' + ($index + 1)">
-          <al-figure-field label="count" kind="count" [value]="line.count" [most]="500" (changed)="write($index, { count: $event })" />
-          <al-figure-field label="length" [value]="line.length" [least]="1" [most]="20000" (changed)="write($index, { length: $event })" />
-          <al-figure-field label="width" [value]="line.width" [least]="1" [most]="5000" (changed)="write($index, { width: $event })" />
-          <al-figure-field label="thickness" [value]="line.thickness" [least]="0.5" [most]="1000" (changed)="write($index, { thickness: $event })" />
+          <al-figure-field
+            label="count"
+            kind="count"
+            [value]="line.count"
+            [most]="500"
+            (changed)="write($index, { count: $event })"
+          />
+          <al-figure-field
+            label="length"
+            [value]="line.length"
+            [least]="1"
+            [most]="20000"
+            (changed)="write($index, { length: $event })"
+          />
+          <al-figure-field
+            label="width"
+            [value]="line.width"
+            [least]="1"
+            [most]="5000"
+            (changed)="write($index, { width: $event })"
+          />
+          <al-figure-field
+            label="thickness"
+            [value]="line.thickness"
+            [least]="0.5"
+            [most]="1000"
+            (changed)="write($index, { thickness: $event })"
+          />
         </div>
       }
       <div class="row">
@@ -44,7 +68,12 @@ export interface MilledAsk {
         <strong>{{ came() }}</strong> came of {{ reckoned() }} reckoned: <strong>{{ share() }} %</strong>
       </p>
       <label class="replace">
-        <input type="checkbox" [checked]="replace()" [disabled]="planned" (change)="replace.set(!replace())" />
+        <input
+          type="checkbox"
+          [checked]="replace()"
+          [disabled]="planned"
+          (change)="replace.set(!replace())"
+        />
         @if (planned) {
           A plan cuts it, so the piece stays on the rack.
         } @else {

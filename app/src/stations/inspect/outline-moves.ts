@@ -65,20 +65,17 @@ export function withoutPoint(outline: Outline, { edge, index }: EdgePoint): Outl
 }
 
 /** Reads `0:180, 600:165, 1200:190`; a fault in words where it is not that. */
-export function readWidths(
-  text: string,
-  length: number,
-  unit: LengthUnit,
-): PlanPoint[] | string {
+export function readWidths(text: string, length: number, unit: LengthUnit): PlanPoint[] | string {
   const points: PlanPoint[] = [];
-  for (const part of text.split(/[,;]\s*/).filter((one) => one.trim() !== '')) {
+  for (const part of text.split(/;|,\s+|,(?=[^,;:]+:)/).filter((one) => one.trim() !== '')) {
     const [along = '', wide] = part.split(':');
     if (wide === undefined) return `“${part.trim()}” has no width: write place:width, as in 600:165`;
     const x = /^0+$/.test(along.trim()) ? { ok: true as const, value: 0 } : parseLength(along, unit);
     const y = parseLength(wide, unit);
     if (!x.ok) return `${along.trim()}: ${x.fault.message}`;
     if (!y.ok) return `${wide.trim()}: ${y.fault.message}`;
-    if (x.value > length + 1e-6) return `${along.trim()} lies beyond the piece of ${formatLength(length, unit)}`;
+    if (x.value > length + 1e-6)
+      return `${along.trim()} lies beyond the piece of ${formatLength(length, unit)}`;
     points.push({ x: x.value, y: y.value });
   }
   if (points.length === 0) return 'write at least one place:width';

@@ -47,9 +47,7 @@ interface Sample {
             {{ photo.name }}
           </button>
         }
-        <button type="button" class="btn" (click)="file.click()">
-          <al-icon [path]="camera" /> Photo
-        </button>
+        <button type="button" class="btn" (click)="file.click()"><al-icon [path]="camera" /> Photo</button>
         <input
           #file
           type="file"
@@ -210,7 +208,12 @@ export class PiecePhotosSheet {
     const left = Math.max(0, Math.round(x * canvas.width) - SAMPLE_PX);
     const top = Math.max(0, Math.round(y * canvas.height) - SAMPLE_PX);
     const side = 2 * SAMPLE_PX + 1;
-    const { data } = pen.getImageData(left, top, Math.min(side, canvas.width - left), Math.min(side, canvas.height - top));
+    const { data } = pen.getImageData(
+      left,
+      top,
+      Math.min(side, canvas.width - left),
+      Math.min(side, canvas.height - top),
+    );
     this.samples.update((samples) => [...samples, { x, y, lab: labOf(data) }]);
   }
 

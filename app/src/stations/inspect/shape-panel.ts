@@ -23,8 +23,8 @@ import { readWidths, withPoint, type EdgePoint } from './outline-moves';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p>
-      Drag the points of both edges on face A. Double-tap an edge for another point; take one and press Delete to drop
-      it. Or write widths along the length, as a natural edge is measured:
+      Drag the points of both edges on face A. Double-tap an edge for another point; take one and press Delete
+      to drop it. Or write widths along the length, as a natural edge is measured:
     </p>
     <div class="row">
       <label class="field widths">
@@ -52,7 +52,8 @@ import { readWidths, withPoint, type EdgePoint } from './outline-moves';
       <p>
         Largest straight board inside:
         <strong><al-length [mm]="rect.length" /> × <al-length [mm]="rect.width" /></strong>, from
-        <al-length [mm]="rect.x" /> along and <al-length [mm]="rect.y" /> across, {{ largestShare() }} % of the face.
+        <al-length [mm]="rect.x" /> along and <al-length [mm]="rect.y" /> across, {{ largestShare() }} % of
+        the face.
       </p>
     }
   `,
@@ -94,7 +95,8 @@ export class ShapePanel {
     const unit = this.store.unit();
     const { lower, upper } = outlineOf(this.piece());
     if (upper.length > 2 || upper.some(({ y }) => y > 0)) return '';
-    return lower.map(({ x, y }) => `${formatLength(x, unit)}:${formatLength(y, unit)}`).join(', ');
+    const told = (mm: number): string => formatLength(mm, unit).replace(/,/g, '');
+    return lower.map(({ x, y }) => `${told(x)}:${told(y)}`).join(', ');
   });
 
   protected write(text: string): void {

@@ -1,5 +1,20 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output } from '@angular/core';
-import { FACE_NAMES, fullWidth, findingKindFacts, type Finding, type FindingFace, type Piece } from '@aldrek/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  input,
+  output,
+} from '@angular/core';
+import {
+  FACE_NAMES,
+  fullWidth,
+  findingKindFacts,
+  type Finding,
+  type FindingFace,
+  type Piece,
+} from '@aldrek/core';
 import { FindingMark } from '../../drawing/finding-mark';
 import { woodTone } from '../../drawing/species-tones';
 import type { FacePoint } from './face-view';
@@ -119,7 +134,9 @@ export class SideStrip {
   protected readonly isEnd = computed(() => this.side() === 'near' || this.side() === 'far');
   protected readonly tone = computed(() => woodTone(this.piece().species));
   protected readonly name = computed(() => FACE_NAMES[this.side()]);
-  private readonly thickPx = computed(() => Math.max(LEAST_PX, Math.min(22, this.piece().thickness * this.pxPerMm())));
+  private readonly thickPx = computed(() =>
+    Math.max(LEAST_PX, Math.min(18, this.piece().thickness * this.pxPerMm())),
+  );
   private readonly alongPx = computed(
     () => (this.isEnd() ? fullWidth(this.piece()) : this.piece().length) * this.pxPerMm(),
   );

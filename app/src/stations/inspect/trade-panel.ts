@@ -1,9 +1,9 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import {
   bestTradeFor,
   explainTrade,
   greatestFor,
-  LIMIT_TEXT,
+  limitsInWords,
   straightPart,
   tradeTable,
   type Grade,
@@ -28,7 +28,7 @@ const DRAWN = { width: 84, height: 34 };
   template: `
     <div class="wanted">
       <al-figure-field
-        label="wanted, planed"
+        label="wanted thick"
         [value]="view.wantedMm()"
         [least]="1"
         [most]="500"
@@ -53,13 +53,13 @@ const DRAWN = { width: 84, height: 34 };
         }
       </div>
     </div>
-    <al-explained [of]="explained()" spoken="The table" (change)="change.emit()">
+    <al-explained [of]="explained()" spoken="The table" (profile)="profile.emit()">
       <span class="label">Cut up first, then plane</span>
     </al-explained>
     <table>
       <thead>
         <tr>
-          <th scope="col">way</th>
+          <th scope="col"><span class="visually-hidden">way</span></th>
           <th scope="col">thick</th>
           <th scope="col">each</th>
           <th scope="col">joints</th>
@@ -99,7 +99,9 @@ const DRAWN = { width: 84, height: 34 };
       <p class="muted">Nothing is left of it once it is flat and clean.</p>
     }
     <p class="muted note">
-      {{ store.machines().handTools ? 'Hand tools: no machine limits.' : 'Limits of your machines are named.' }}
+      {{
+        store.machines().handTools ? 'Hand tools: no machine limits.' : 'Limits of your machines are named.'
+      }}
     </p>
   `,
   styles: `
@@ -109,7 +111,7 @@ const DRAWN = { width: 84, height: 34 };
     }
     .wanted {
       display: grid;
-      grid-template-columns: 92px 1fr;
+      grid-template-columns: 104px 1fr;
       gap: 10px;
       align-items: start;
     }
@@ -172,11 +174,10 @@ const DRAWN = { width: 84, height: 34 };
 export class TradePanel {
   readonly piece = input.required<Piece>();
   readonly grade = input.required<Grade>();
-  readonly change = output();
+  readonly profile = output();
   protected readonly store = inject(ShopStore);
   protected readonly view = inject(InspectView);
   protected readonly drawn = DRAWN;
-  protected readonly more = signal(false);
   protected readonly tone = computed(() => woodTone(this.piece().species));
   protected readonly explained = computed(() =>
     explainTrade(this.piece(), this.store.habits(), this.store.machines()),
@@ -188,9 +189,9 @@ export class TradePanel {
       enough: row.thickness >= this.view.wantedMm() - 1e-9,
       thickness: Math.floor(row.thickness * 10) / 10,
       length: Math.floor(row.length),
-      width: Math.floor(row.width * 10) / 10,
+      width: Math.floor(row.width),
       joints: row.joints,
-      limits: row.limits.map((limit) => LIMIT_TEXT[limit]).join('; '),
+      limits: limitsInWords(row.limits),
       rects: rectsOf(row),
     })),
   );
@@ -232,10 +233,7 @@ export class TradePanel {
 
 function wayName({ lengths, strips }: TradeRow): string {
   if (lengths === 1 && strips === 1) return 'whole';
-  const parts = [
-    ...(lengths > 1 ? [`${lengths} lengths`] : []),
-    ...(strips > 1 ? [`${strips} strips`] : []),
-  ];
+  const parts = [...(lengths > 1 ? [`${lengths} lengths`] : []), ...(strips > 1 ? [`${strips} strips`] : [])];
   return `in ${parts.join(' × ')}`;
 }
 

@@ -46,8 +46,9 @@ const ABOUT: Readonly<Record<WarpKind, string>> = {
       }
     </div>
     <p>
-      Flat, as one piece, <strong><al-length [mm]="left()" /></strong> of <al-length [mm]="piece().thickness" /> are
-      left: <span class="muted">see Thickness for what cutting it short or narrow first would leave.</span>
+      Flat, as one piece, <strong><al-length [mm]="left()" /></strong> of
+      <al-length [mm]="piece().thickness" /> are left:
+      <span class="muted">see Thickness for what cutting it short or narrow first would leave.</span>
     </p>
   `,
   styles: `

@@ -48,27 +48,42 @@ import { InspectView } from './inspect-view';
     </div>
     @if (view.wish() === 'pieces') {
       <div class="size">
-        <al-figure-field label="length" [value]="view.size().length" [least]="1" [most]="20000" (changed)="resize({ length: $event })" />
-        <al-figure-field label="width, finished" [value]="view.size().width" [least]="1" [most]="5000" (changed)="resize({ width: $event })" />
+        <al-figure-field
+          label="length"
+          [value]="view.size().length"
+          [least]="1"
+          [most]="20000"
+          (changed)="resize({ length: $event })"
+        />
+        <al-figure-field
+          label="width, finished"
+          [value]="view.size().width"
+          [least]="1"
+          [most]="5000"
+          (changed)="resize({ width: $event })"
+        />
       </div>
     }
     <div class="heads">
       @if (pieces(); as count) {
         <div class="head">
           <span class="great">{{ count.pieces }}</span>
-          <span class="muted">{{ count.pieces === 1 ? 'piece' : 'pieces' }} of that size, {{ percent() }} % of the face</span>
+          <span class="muted"
+            >{{ count.pieces === 1 ? 'piece' : 'pieces' }} of that size, {{ percent() }} % of the face</span
+          >
         </div>
       } @else {
-        <al-explained [of]="share()" spoken="Share of the face" (change)="change.emit()">
-          <span class="great">{{ percent() }}</span><span class="unit">%</span> <span class="muted">of the face</span>
+        <al-explained [of]="share()" spoken="Share of the face" (profile)="profile.emit()">
+          <span class="great">{{ percent() }}</span><span class="unit">%</span>
+          <span class="muted">of the face</span>
         </al-explained>
       }
-      <al-explained [of]="thickness()" spoken="Thickness planed" (change)="change.emit()">
+      <al-explained [of]="thickness()" spoken="Thickness planed" (profile)="profile.emit()">
         <span class="large"><al-length [mm]="thickWhole()" /></span>
         <span class="muted">thick, planed whole</span>
       </al-explained>
     </div>
-    <al-explained [of]="sureWhy()" spoken="How sure" (change)="change.emit()">
+    <al-explained [of]="sureWhy()" spoken="How sure" (profile)="profile.emit()">
       <span class="sure">
         <span class="range" aria-hidden="true">
           <span class="span" [style.left.%]="bar().low" [style.width.%]="bar().width"></span>
@@ -301,7 +316,7 @@ export class YieldPanel {
   readonly grade = input.required<Grade>();
   readonly drawn = input.required<School>();
   readonly drawnChange = output<School>();
-  readonly change = output();
+  readonly profile = output();
 
   private readonly store = inject(ShopStore);
   private readonly actions = inject(PieceActions);
@@ -363,8 +378,9 @@ export class YieldPanel {
     if (!own) return '';
     const points = Math.round(Math.abs(1 - own.recorded) * 100);
     const from = kind === undefined ? 'pieces without a find' : `${breakdownOf(kind).name} finds`;
-    if (points === 0) return `Over ${own.records} milled, you come off the planer as estimated from ${from}.`;
-    return `Over ${own.records} milled, you come off the planer ${points} % ${own.recorded < 1 ? 'under' : 'over'} your estimates from ${from}.`;
+    const over = `Over ${own.records} ${own.records === 1 ? 'piece' : 'pieces'} milled, you come off the planer`;
+    if (points === 0) return `${over} as estimated from ${from}.`;
+    return `${over} ${points} % ${own.recorded < 1 ? 'under' : 'over'} your estimates from ${from}.`;
   });
 
   protected readonly schools = computed(() => {

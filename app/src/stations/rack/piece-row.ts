@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { fullWidth, hasMetal, hazardRule, speciesLabel, type Piece } from '@aldrek/core';
+import { clearanceOf, fullWidth, hazardRule, speciesLabel, type Piece } from '@aldrek/core';
 import { LengthFigure } from '../../drawing/length-figure';
 import { WoodFace } from '../../drawing/wood-face';
 
@@ -22,8 +22,8 @@ import { WoodFace } from '../../drawing/wood-face';
         <span>→<al-length [mm]="far" /></span>
       }
       × <al-length [mm]="piece().thickness" />
-      @if (metal()) {
-        <span class="hazard">metal not cleared</span>
+      @if (metal(); as text) {
+        <span class="hazard">{{ text }}</span>
       }
       @if (hazard(); as name) {
         <span class="hazard">{{ name }}</span>
@@ -81,5 +81,9 @@ export class PieceRow {
     if (first === undefined) return null;
     return `${hazardRule(first).name}${more.length > 0 ? ` +${more.length}` : ''}`;
   });
-  protected readonly metal = computed(() => hasMetal(this.piece()));
+  protected readonly metal = computed(() => {
+    const stage = clearanceOf(this.piece());
+    if (stage === 'metal-in') return 'metal not cleared';
+    return stage === 'not-scanned' ? 'pulled, not scanned' : '';
+  });
 }

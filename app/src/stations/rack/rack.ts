@@ -22,10 +22,12 @@ import { Keys } from '../../shell/keys';
 import { Notices } from '../../shell/notices';
 import { ShopFiles } from '../../files/shop-files';
 import { RackActions } from '../../state/rack-actions';
+import { RackFigures } from '../../state/rack-figures';
 import { ShopStore } from '../../state/shop.store';
 import { Today } from '../../state/today';
 import { KnownHeightsScroll } from './known-heights-scroll';
 import { PieceRow } from './piece-row';
+import { RackGives } from './rack-gives';
 import { searchPieces, warmUpWhenIdle } from './rack-search';
 import { RackView, STACK_BY, type StackBy } from '../../state/rack-view';
 import { drying, longestFirst, rackRows, STACK_NAMES, stacksOf, type RackRow, type Stack } from './stacks';
@@ -34,13 +36,15 @@ import { TallyBar } from './tally-bar';
 /** Room for tag and size beside the longest strip, px. */
 const LABEL_ROOM = 250;
 const ZOOM_STEP = 1.25;
+/** The rows of another stacking are drawn by then, ms. */
+const DRAWN_AFTER_MS = 40;
 /** More ids than this make an address too long for some browsers. */
 const MOST_IN_ADDRESS = 300;
 
 /** The Rack: every piece to one scale under one ruler, and the tally line beneath. */
 @Component({
   selector: 'al-rack',
-  imports: [CdkVirtualScrollViewport, CdkVirtualForOf, Ruler, PieceRow, TallyBar],
+  imports: [CdkVirtualScrollViewport, CdkVirtualForOf, Ruler, PieceRow, RackGives, TallyBar],
   providers: [{ provide: VIRTUAL_SCROLL_STRATEGY, useClass: KnownHeightsScroll }],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './rack.html',
@@ -50,6 +54,7 @@ export class Rack {
   protected readonly store = inject(ShopStore);
   protected readonly files = inject(ShopFiles);
   protected readonly view = inject(RackView);
+  protected readonly rackFigures = inject(RackFigures);
   private readonly actions = inject(RackActions);
   private readonly router = inject(Router);
   private readonly dialog = inject(MatDialog);
@@ -66,8 +71,22 @@ export class Rack {
 
   /** Sorted once, so that every search and every stack finds its pieces in order already. */
   private readonly ordered = computed(() => [...this.store.pieces()].sort(longestFirst));
-  protected readonly found = searchPieces(this.ordered, this.view.query);
-  private readonly stacks = computed(() => stacksOf(this.found(), this.view.by(), this.store.unit()));
+  private readonly searched = searchPieces(this.ordered, this.view.query);
+  /** What was searched for, and of that only what gives the wanted part, where one is wanted. */
+  protected readonly found = computed(() => {
+    const giving = this.rackFigures.giving();
+    if (giving === null) return this.searched();
+    return this.searched().filter((piece) => giving.get(piece.id)?.gives === true);
+  });
+  private readonly stacks = computed(() => {
+    const by = this.view.by();
+    const giving = {
+      figures: this.rackFigures.figures(),
+      order: this.rackFigures.order(),
+      wanted: this.rackFigures.want() !== null,
+    };
+    return stacksOf(this.found(), by, this.store.unit(), giving);
+  });
   private readonly longest = computed(() =>
     this.store.pieces().reduce((most, piece) => Math.max(most, piece.length), 600),
   );
@@ -123,6 +142,7 @@ export class Rack {
   );
 
   constructor() {
+    effect(() => this.rackFigures.asked.set(this.view.by() === 'yield' ? this.store.pieces() : null));
     effect(() => this.scroll.setHeights(this.rows().map((row) => row.height)));
     afterNextRender(() => {
       const id = this.view.selectedId();
@@ -140,10 +160,14 @@ export class Rack {
     const apply = (): void => this.view.by.set(by);
     const calm = matchMedia('(prefers-reduced-motion: reduce)').matches;
     if (!calm && 'startViewTransition' in document && this.found().length < 400) {
-      document.startViewTransition(async () => {
+      const transition = document.startViewTransition(async () => {
         apply();
-        await new Promise((resolve) => requestAnimationFrame(resolve));
+        // Frames stand still while the new state is awaited, so it is given time, not a frame.
+        await new Promise((resolve) => setTimeout(resolve, DRAWN_AFTER_MS));
       });
+      // One that is overtaken by the next is no trouble.
+      transition.ready.catch(() => undefined);
+      transition.finished.catch(() => undefined);
     } else apply();
   }
 
@@ -224,6 +248,12 @@ export class Rack {
     const all = pieces.length === this.store.pieces().length;
     const of = all || pieces.length > MOST_IN_ADDRESS ? {} : { of: pieces.map(({ id }) => id).join(',') };
     void this.router.navigate(['/labels'], { queryParams: of });
+  }
+
+  /** The chosen pieces side by side; what is found where none is chosen. */
+  protected compare(pieces: readonly Piece[]): void {
+    const of = pieces.length > MOST_IN_ADDRESS ? {} : { of: pieces.map(({ id }) => id).join(',') };
+    void this.router.navigate(['/compare'], { queryParams: of });
   }
 
   protected async openPlaces(): Promise<void> {
@@ -320,6 +350,12 @@ export class Rack {
           run: () => (this.view.chosen().size > 0 ? this.view.clearChosen() : false),
         },
         { keys: ['f'], shown: 'F', does: 'find by its label', run: () => this.scan() },
+        {
+          keys: ['c'],
+          shown: 'C',
+          does: 'compare the chosen',
+          run: () => this.compare(this.chosen().length > 0 ? this.chosen() : this.found()),
+        },
         {
           keys: ['l'],
           shown: 'L',

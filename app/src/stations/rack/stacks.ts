@@ -6,11 +6,22 @@ import {
   SETTLES_AT_PCT,
   speciesName,
   stockByPlace,
+  worthPerM2,
   type LengthUnit,
   type Piece,
   type Place,
 } from '@aldrek/core';
+import type { GivingOrder } from '../../state/rack-figures';
 import type { StackBy } from '../../state/rack-view';
+import type { PieceFigures } from '../../workers/protocol';
+
+/** What pieces give, where they are stacked or ordered by it. */
+export interface ByGiving {
+  readonly figures: ReadonlyMap<string, PieceFigures>;
+  readonly order: GivingOrder;
+  /** Whether only pieces that give a wanted part are shown, so that the worst that will do matters. */
+  readonly wanted?: boolean;
+}
 
 export const STACK_NAMES: Readonly<Record<StackBy, string>> = {
   thickness: 'Thickness',
@@ -18,6 +29,7 @@ export const STACK_NAMES: Readonly<Record<StackBy, string>> = {
   length: 'Length',
   place: 'Place',
   find: 'Find',
+  yield: 'What it gives',
 };
 
 export interface Stack {
@@ -38,10 +50,15 @@ interface Key {
 }
 
 /** Sorts pieces into stacks; in each the longest lies on top. */
-export function stacksOf(pieces: readonly Piece[], by: StackBy, unit: LengthUnit): Stack[] {
+export function stacksOf(
+  pieces: readonly Piece[],
+  by: StackBy,
+  unit: LengthUnit,
+  giving?: ByGiving,
+): Stack[] {
   const found = new Map<string, { key: Key; pieces: Piece[] }>();
   for (const piece of pieces) {
-    const key = keyOf(piece, by);
+    const key = by === 'yield' ? yieldKey(piece, giving) : keyOf(piece, by);
     const stack = found.get(key.title);
     if (stack) stack.pieces.push(piece);
     else found.set(key.title, { key, pieces: [piece] });
@@ -51,7 +68,7 @@ export function stacksOf(pieces: readonly Piece[], by: StackBy, unit: LengthUnit
     .map(({ key, pieces: own }) => ({
       key: key.title,
       title: titleOf(own, by, key.title, unit),
-      pieces: own.sort(longestFirst),
+      pieces: own.sort(orderOf(by, giving)),
       ...sizesOf(own),
     }));
 }
@@ -87,7 +104,48 @@ const TAGS = new Intl.Collator('en', { numeric: true });
 export const longestFirst = (a: Piece, b: Piece): number =>
   b.length - a.length || fullWidth(b) - fullWidth(a) || TAGS.compare(a.tag, b.tag);
 
-function keyOf(piece: Piece, by: StackBy): Key {
+/** Lower limits of the stacks by what a piece gives, as shares of its face. */
+const SHARE_LIMITS = [0.9, 0.75, 0.5, 0.25, 0.0001];
+
+function yieldKey(piece: Piece, giving: ByGiving | undefined): Key {
+  const share = giving?.figures.get(piece.id)?.share;
+  if (share === undefined) return { order: 99, title: 'not reckoned yet' };
+  const index = SHARE_LIMITS.findIndex((limit) => share >= limit);
+  const band = index < 0 ? SHARE_LIMITS.length : index;
+  const order = giving?.order === 'worst' ? SHARE_LIMITS.length - band : band;
+  if (index < 0) return { order, title: 'gives nothing' };
+  const [from, to] = [SHARE_LIMITS[band] ?? 0, SHARE_LIMITS[band - 1] ?? 1].map((part) =>
+    Math.round(part * 100),
+  );
+  return { order, title: `gives ${from} – ${to} % of its face` };
+}
+
+/** What a piece is worth to a plan: the poorest wood that will do is taken first. */
+const worths = new WeakMap<Piece, number>();
+
+function worthOf(piece: Piece): number {
+  const known = worths.get(piece);
+  if (known !== undefined) return known;
+  const worth = worthPerM2(piece) * piece.length * fullWidth(piece);
+  worths.set(piece, worth);
+  return worth;
+}
+
+function orderOf(by: StackBy, giving: ByGiving | undefined): (a: Piece, b: Piece) => number {
+  if (by === 'yield' && giving) return byShare(giving);
+  if (giving?.wanted !== true) return longestFirst;
+  const sign = giving.order === 'worst' ? 1 : -1;
+  return (a, b) => sign * (worthOf(a) - worthOf(b)) || longestFirst(a, b);
+}
+
+const byShare =
+  ({ figures, order }: ByGiving) =>
+  (a: Piece, b: Piece): number => {
+    const apart = (figures.get(a.id)?.share ?? 0) - (figures.get(b.id)?.share ?? 0);
+    return (order === 'worst' ? apart : -apart) || longestFirst(a, b);
+  };
+
+function keyOf(piece: Piece, by: Exclude<StackBy, 'yield'>): Key {
   switch (by) {
     case 'thickness':
       return band(piece.thickness, THICKNESS_LIMITS, 'thick');

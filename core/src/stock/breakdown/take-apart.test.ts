@@ -171,7 +171,9 @@ describe('flooring', () => {
     // 3.6 × 2.4 m over boards of 1.2 m mean length and 57 mm face.
     expect(apart.sorts.reduce((sum, { members }) => sum + members, 0)).toBe(126);
     const found = apart.sorts[0]?.each[0]?.findings ?? [];
-    expect(found.filter(({ width, x }) => width === 6 && x === 0).map(({ kind, face }) => [kind, face])).toEqual([
+    expect(
+      found.filter(({ width, x }) => width === 6 && x === 0).map(({ kind, face }) => [kind, face]),
+    ).toEqual([
       ['tongue', 'upper'],
       ['groove', 'lower'],
     ]);

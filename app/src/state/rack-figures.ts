@@ -1,0 +1,82 @@
+import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
+import type { Giving, Grade, Piece, Want, YieldAsk } from '@aldrek/core';
+import type { PieceFigures } from '../workers/protocol';
+import { Figures } from './figures';
+import { ShopStore } from './shop.store';
+
+export interface Progress {
+  readonly done: number;
+  readonly of: number;
+}
+
+/** Which end of what pieces give lies on top. */
+export type GivingOrder = 'best' | 'worst';
+
+const NO_FIGURES: ReadonlyMap<string, PieceFigures> = new Map();
+
+/**
+ * What the pieces on the rack can give: whether they give a wanted part, and all their figures for a grade. Both
+ * follow the rack and the shop's profile by themselves; what has not changed is not reckoned again.
+ */
+@Injectable({ providedIn: 'root' })
+export class RackFigures {
+  private readonly store = inject(ShopStore);
+  private readonly reckoner = inject(Figures);
+
+  /** The part that is looked for; null while nothing is. */
+  readonly want = signal<Want | null>(null);
+  readonly order = signal<GivingOrder>('worst');
+  readonly grade = signal<Grade>('character');
+  /** The pieces whose figures are asked for; null while nobody asks. */
+  readonly asked = signal<readonly Piece[] | null>(null);
+
+  readonly giving = signal<ReadonlyMap<string, Giving> | null>(null);
+  readonly figures = signal(NO_FIGURES);
+  private readonly run = signal<Progress | null>(null);
+  /** How far a run has come; null when nothing is being reckoned. */
+  readonly progress = computed(() => {
+    const run = this.run();
+    return run !== null && run.done < run.of ? run : null;
+  });
+  private stopRun: (() => void) | null = null;
+
+  private readonly ask = computed((): YieldAsk => ({
+    grade: this.grade(),
+    habits: this.store.habits(),
+    machines: this.store.machines(),
+    wish: 'area',
+  }));
+
+  constructor() {
+    effect((onCleanup) => {
+      const [want, pieces] = [this.want(), this.store.pieces()];
+      const [habits, machines] = [this.store.habits(), this.store.machines()];
+      if (want === null) {
+        untracked(() => this.giving.set(null));
+        return;
+      }
+      const run = this.reckoner.giving(pieces, want, habits, machines, (found, done, of) => {
+        this.giving.set(new Map(found));
+        this.run.set({ done, of });
+      });
+      this.stopRun = run.stop;
+      onCleanup(() => run.stop());
+    });
+    effect((onCleanup) => {
+      const [pieces, ask] = [this.asked(), this.ask()];
+      if (pieces === null) return;
+      const run = this.reckoner.figures(pieces, ask, (found, done, of) => {
+        this.figures.set(new Map(found));
+        this.run.set({ done, of });
+      });
+      this.stopRun = run.stop;
+      onCleanup(() => run.stop());
+    });
+  }
+
+  /** Leaves it at what has been reckoned so far. */
+  stop(): void {
+    this.stopRun?.();
+    this.run.set(null);
+  }
+}

@@ -1,0 +1,146 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  type ElementRef,
+  inject,
+  input,
+  viewChild,
+} from '@angular/core';
+import { RouterLink } from '@angular/router';
+import {
+  cautionsFor,
+  formatLength,
+  fullWidth,
+  GRADE_NAMES,
+  GRADES,
+  howSure,
+  knowledgeOf,
+  pieceVolumeM3,
+  SCHOOL_NAMES,
+  speciesLabel,
+  type Grade,
+  type Piece,
+} from '@aldrek/core';
+import { LengthFigure } from '../../drawing/length-figure';
+import { areaText, litresText, volumeText } from '../../drawing/measures';
+import { Ruler } from '../../drawing/ruler';
+import { fitScale, scaleNote } from '../../drawing/scale';
+import { widthOf } from '../../drawing/width-of';
+import { WoodFace } from '../../drawing/wood-face';
+import { PieceActions } from '../../state/piece-actions';
+import { RackFigures } from '../../state/rack-figures';
+import { ShopStore } from '../../state/shop.store';
+import type { PieceFigures } from '../../workers/protocol';
+import { classText, PLANED_CLASSES, stockTotals } from './stock-totals';
+
+/** More pieces than this are listed without being drawn. */
+const MOST_DRAWN = 60;
+
+/** Pieces side by side under one ruler with all that they give, and what they give in all. */
+@Component({
+  selector: 'al-compare-page',
+  imports: [LengthFigure, RouterLink, Ruler, WoodFace],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './compare-page.html',
+  styleUrl: './compare-page.scss',
+})
+export class ComparePage {
+  /** Ids from the address; all pieces without them. */
+  readonly of = input<string>();
+
+  protected readonly store = inject(ShopStore);
+  protected readonly rack = inject(RackFigures);
+  private readonly actions = inject(PieceActions);
+  private readonly bench = viewChild<ElementRef<HTMLElement>>('bench');
+  private readonly benchPx = widthOf(this.bench, 900);
+
+  protected readonly grades = GRADES.map((grade) => ({ grade, name: GRADE_NAMES[grade] }));
+  protected readonly pieces = computed(() => {
+    const asked = this.of()?.split(',');
+    if (!asked) return this.store.pieces();
+    return asked.flatMap((id) => this.store.pieceById().get(id) ?? []);
+  });
+  private readonly longest = computed(() =>
+    this.pieces().reduce((most, { length }) => Math.max(most, length), 300),
+  );
+  protected readonly pxPerMm = computed(() => fitScale(this.longest(), Math.max(120, this.benchPx() - 4)));
+  protected readonly rulerMm = computed(() => (this.benchPx() - 4) / this.pxPerMm());
+  protected readonly scaleNote = computed(() => scaleNote(this.pxPerMm()));
+
+  protected readonly rows = computed(() => {
+    const figures = this.rack.figures();
+    return this.pieces()
+      .slice(0, MOST_DRAWN)
+      .map((piece) => this.rowOf(piece, figures.get(piece.id)));
+  });
+  protected readonly undrawn = computed(() => this.pieces().length - this.rows().length);
+
+  protected readonly classes = computed(() =>
+    PLANED_CLASSES.map((_, i) => classText(i, (mm) => formatLength(mm, this.store.unit()))),
+  );
+  protected readonly totals = computed(() => {
+    const unit = this.store.unit();
+    return stockTotals(this.pieces(), this.rack.figures()).map(({ species, cells, all }) => ({
+      species,
+      cells: cells.map((cell) => (cell === null ? null : areaText(cell.areaM2, unit, 2))),
+      area: areaText(all.areaM2, unit, 2),
+      volume: volumeText(all.volumeM3, unit),
+    }));
+  });
+
+  constructor() {
+    effect(() => this.rack.asked.set(this.pieces()));
+    inject(DestroyRef).onDestroy(() => this.rack.asked.set(null));
+  }
+
+  protected regrade(grade: Grade): void {
+    this.rack.grade.set(grade);
+  }
+
+  private rowOf(piece: Piece, given: PieceFigures | undefined) {
+    const scale = this.pxPerMm();
+    const [width, height] = [piece.length * scale, fullWidth(piece) * scale];
+    const boxes = (given?.cuttings ?? []).map((cut) => ({
+      x: cut.x * scale,
+      y: cut.y * scale,
+      w: cut.length * scale,
+      h: cut.width * scale,
+    }));
+    const [caution] = cautionsFor(piece);
+    return {
+      piece,
+      width: width + 2,
+      height: height + 2,
+      boxes,
+      called: `${speciesLabel(piece)} ${piece.name}`.trim(),
+      caution: caution?.danger.split(':')[0] ?? '',
+      given: given ? this.figuresOf(piece, given) : null,
+    };
+  }
+
+  private figuresOf(piece: Piece, given: PieceFigures) {
+    const unit = this.store.unit();
+    const sure = howSure(
+      {
+        m3: given.volumeM3,
+        known: knowledgeOf(piece),
+        findKind: this.actions.kindOf(piece),
+        species: piece.species,
+        mostM3: pieceVolumeM3(piece),
+      },
+      this.store.milled(),
+    );
+    const bare = (m3: number): string => litresText(m3, unit).replace(/ .*$/, '');
+    return {
+      share: Math.round(given.share * 100),
+      thick: Math.floor(given.thicknessWhole * 10) / 10,
+      longest: given.longest,
+      area: areaText(given.areaMm2 / 1e6, unit, 3),
+      sure: `${bare(sure.low)} – ${bare(sure.likely)} – ${litresText(sure.high, unit)}`,
+      school: given.better === 'same' ? 'either school' : SCHOOL_NAMES[given.better],
+    };
+  }
+}
