@@ -6,7 +6,7 @@
 import { performance } from 'node:perf_hooks';
 import { turned } from '../src/geometry/rectangle.ts';
 import { clearCuttings } from '../src/yield/clear-cuttings.ts';
-import { affordableDepth, sectionCuts } from '../src/yield/cut-lines.ts';
+import { depthsFor, sectionCuts } from '../src/yield/cut-lines.ts';
 import { Obstacles } from '../src/yield/obstacles.ts';
 import { SectionChain } from '../src/yield/section-chain.ts';
 import { SectionWorth } from '../src/yield/section-worth.ts';
@@ -23,14 +23,15 @@ function everySection({ length, width, blocked }: Board): void {
     [new Obstacles(blocked, length, width), RULE],
     [new Obstacles(blocked.map(turned), width, length), TURNED],
   ] as const) {
-    const depth = affordableDepth(obstacles, rule.kerfMm, rule.minLengthMm, rule.minWidthMm);
-    const chain = new SectionChain(sectionCuts(obstacles, rule.kerfMm, rule.minLengthMm, depth), rule.kerfMm);
-    const exact = new SectionWorth(obstacles, rule, depth, weightsOf('area', 'u'));
+    const depths = depthsFor(obstacles.count, false);
+    const cuts = sectionCuts(obstacles, rule.kerfMm, rule.minLengthMm, depths.sections);
+    const chain = new SectionChain(cuts, rule.kerfMm, rule.minLengthMm);
+    const exact = new SectionWorth(obstacles, rule, depths.strips, weightsOf('area', 'u'));
     for (let j = 1; j < chain.many; j++) {
       for (let i = 0; i < j; i++) {
         const section = chain.section(i, j);
         const [from, to] = chain.span(section);
-        if (to - from >= rule.minLengthMm) chain.worthOf[section] = exact.worth(from, to);
+        if (chain.stands(i, j)) chain.worthOf[section] = exact.worth(from, to);
       }
     }
     chain.best();

@@ -1,38 +1,6 @@
 // What the browser's own trace says of two things done by hand with 1,000 pieces on the rack: typing on the
 // tally line, and dragging a finding. `npm run bench -- frames`.
-import { at, withBrowser } from './started.mjs';
-
-/** Traces `work`; returns the main thread's tasks of over 1 ms and the times from input to next frame, ms. */
-async function traced(page, work) {
-  const client = await page.context().newCDPSession(page);
-  const events = [];
-  client.on('Tracing.dataCollected', ({ value }) => events.push(...value));
-  await client.send('Tracing.start', {
-    categories: 'devtools.timeline,toplevel',
-    transferMode: 'ReportEvents',
-  });
-  await work();
-  const done = new Promise((resolve) => client.once('Tracing.tracingComplete', resolve));
-  await client.send('Tracing.end');
-  await done;
-  const thread = (event) => `${event.pid} ${event.tid}`;
-  const scripted = new Map();
-  for (const event of events) {
-    if (event.name === 'FunctionCall')
-      scripted.set(thread(event), (scripted.get(thread(event)) ?? 0) + event.dur);
-  }
-  const [main] = [...scripted].sort((a, b) => b[1] - a[1])[0] ?? [];
-  const tasks = events
-    .filter((event) => /RunTask$/.test(event.name) && thread(event) === main)
-    .map((event) => event.dur / 1000)
-    .filter((ms) => ms > 1)
-    .sort((a, b) => a - b);
-  const inputs = events
-    .filter((event) => event.name === 'EventTiming' && event.args?.data?.duration > 0)
-    .map((event) => event.args.data.duration)
-    .sort((a, b) => a - b);
-  return { tasks, inputs };
-}
+import { at, traced, withBrowser } from './started.mjs';
 
 function row(name, { tasks, inputs }) {
   const cells = [

@@ -26,3 +26,41 @@ export async function withBrowser(port, work) {
 /** The value below which a share of the sorted list lies. */
 export const at = (sorted, share) =>
   sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))] ?? 0;
+
+/** Traces `work`; returns the main thread's tasks of over 1 ms and the times from input to next frame, ms. */
+export async function traced(page, work) {
+  const client = await page.context().newCDPSession(page);
+  const events = [];
+  client.on('Tracing.dataCollected', ({ value }) => events.push(...value));
+  await client.send('Tracing.start', {
+    categories: 'devtools.timeline,toplevel',
+    transferMode: 'ReportEvents',
+  });
+  await work();
+  const done = new Promise((resolve) => client.once('Tracing.tracingComplete', resolve));
+  await client.send('Tracing.end');
+  await done;
+  const thread = (event) => `${event.pid} ${event.tid}`;
+  // Pages' main threads, not their workers; the busiest is the page that is looked at.
+  const mains = new Set(
+    events
+      .filter((event) => event.name === 'thread_name' && event.args?.name === 'CrRendererMain')
+      .map(thread),
+  );
+  const scripted = new Map();
+  for (const event of events) {
+    if (event.name === 'FunctionCall' && mains.has(thread(event)))
+      scripted.set(thread(event), (scripted.get(thread(event)) ?? 0) + event.dur);
+  }
+  const [main] = [...scripted].sort((a, b) => b[1] - a[1])[0] ?? [];
+  const tasks = events
+    .filter((event) => /RunTask$/.test(event.name) && thread(event) === main)
+    .map((event) => event.dur / 1000)
+    .filter((ms) => ms > 1)
+    .sort((a, b) => a - b);
+  const inputs = events
+    .filter((event) => event.name === 'EventTiming' && event.args?.data?.duration > 0)
+    .map((event) => event.args.data.duration)
+    .sort((a, b) => a - b);
+  return { tasks, inputs };
+}

@@ -107,7 +107,7 @@ test('a bundle of flooring: tongues come off, and the rack finds what it can giv
 
   await page.getByRole('radio', { name: 'What it gives' }).click();
   await expect(page.getByText(/gives 75 – 90 % of its face/)).toBeVisible();
-  await shop.pieces().first().click();
+  await shop.piece('F-04').click();
   await page.keyboard.press('ControlOrMeta+a');
   await page.keyboard.press('c');
   await expect(page.getByRole('heading', { name: '6 pieces side by side' })).toBeVisible();

@@ -24,6 +24,15 @@ export function outlinePath(piece: Piece, face: 'A' | 'B', pxPerMm: number): str
   template: `
     <svg:path class="wood" [attr.d]="outline()" [attr.fill]="tone().face" [attr.stroke]="tone().line" />
     <svg:path class="grain" [attr.d]="grain()" [attr.stroke]="tone().line" fill="none" />
+    @for (side of sides(); track side.id) {
+      <svg:rect
+        class="side-mark"
+        [attr.x]="side.x"
+        [attr.y]="side.y"
+        [attr.width]="side.width"
+        [attr.height]="side.height"
+      />
+    }
     @for (finding of marks(); track finding.id) {
       <svg:g alFindingMark [finding]="finding" [pxPerMm]="pxPerMm()" [turnedOver]="over()" />
     }
@@ -40,6 +49,18 @@ export class WoodFace {
   protected readonly over = computed(() => (this.face() === 'B' ? fullWidth(this.piece()) : null));
   protected readonly marks = computed(() =>
     this.bare() ? [] : this.piece().findings.filter((finding) => showsOn(finding, this.face())),
+  );
+
+  /** What shows on an edge or an end, as far as it reaches in. */
+  protected readonly sides = computed(() =>
+    this.piece()
+      .findings.filter(({ face }) => face !== 'A' && face !== 'B' && face !== 'through')
+      .map(({ id, x, y, length, width }) => {
+        const scale = this.pxPerMm();
+        const over = this.over();
+        const top = over === null ? y : over - y - width;
+        return { id, x: x * scale, y: top * scale, width: length * scale, height: width * scale };
+      }),
   );
 
   protected readonly outline = computed(() => outlinePath(this.piece(), this.face(), this.pxPerMm()));

@@ -39,6 +39,7 @@ export class RackFigures {
     return run !== null && run.done < run.of ? run : null;
   });
   private stopRun: (() => void) | null = null;
+  private soFar = NO_FIGURES;
 
   private readonly ask = computed((): YieldAsk => ({
     grade: this.grade(),
@@ -56,8 +57,8 @@ export class RackFigures {
         return;
       }
       const run = this.reckoner.giving(pieces, want, habits, machines, (found, done, of) => {
-        this.giving.set(new Map(found));
         this.run.set({ done, of });
+        if (done === of || this.giving() === null) this.giving.set(new Map(found));
       });
       this.stopRun = run.stop;
       onCleanup(() => run.stop());
@@ -65,9 +66,12 @@ export class RackFigures {
     effect((onCleanup) => {
       const [pieces, ask] = [this.asked(), this.ask()];
       if (pieces === null) return;
+      // The rack is stacked anew when all is there, or when the maker has waited long enough: stacking thousands of
+      // pieces ten times a second would leave no time for the hand.
       const run = this.reckoner.figures(pieces, ask, (found, done, of) => {
-        this.figures.set(new Map(found));
+        this.soFar = found;
         this.run.set({ done, of });
+        if (done === of) this.figures.set(new Map(found));
       });
       this.stopRun = run.stop;
       onCleanup(() => run.stop());
@@ -77,6 +81,7 @@ export class RackFigures {
   /** Leaves it at what has been reckoned so far. */
   stop(): void {
     this.stopRun?.();
+    this.figures.set(new Map(this.soFar));
     this.run.set(null);
   }
 }

@@ -20,12 +20,14 @@
  * Rule. Cuttings are at least `minLength` × `minWidth`; touching a blocked rectangle or the board's
  * edge is allowed; neighbours are a kerf apart; the board's own edges cost no kerf.
  *
- * Limits. Exact over the places that findings and kerf give. Places that hang on a neighbour of the
- * least size are added as far as they are affordable (see `cut-lines`): chains of several up to about
- * eight findings on a full board, single ones up to about twelve, none beyond about fifteen.
+ * Limits. Exact over the places that findings and kerf give. Places that hang on a neighbour of the least size are
+ * followed as `depthsFor` says: through rows of six on a board with up to 6 findings, of two with up to 12, single
+ * ones with up to 16, across only with up to 40, none beyond. Against rows of fourteen, over 280 salvaged boards of 2
+ * to 14 findings: nothing missing with rows of two, 0.004 % of the area (at worst 0.3 %) with single ones, 0.2 % (2 %)
+ * across only, 0.7 % (4.5 %) with none.
  */
 import { areaMm2, clipTo, turned, type Rect } from '../geometry/rectangle.ts';
-import { affordableDepth, onLattice, sectionCuts } from './cut-lines.ts';
+import { depthsFor, onLattice, sectionCuts } from './cut-lines.ts';
 import type { BoardSize, CuttingRule } from './cutting-rule.ts';
 import { Obstacles } from './obstacles.ts';
 import { boundSections } from './section-bound.ts';
@@ -74,11 +76,11 @@ function threeStages(
   if (sizeU < minU || sizeV < minV) return [];
   const clipped = blocked.map((rect) => clipTo(snapped(rect), sizeU, sizeV)).filter((rect) => rect !== null);
   const obstacles = new Obstacles(clipped, sizeU, sizeV);
-  const depth = affordableDepth(obstacles, kerf, minU, minV);
-  const cuts = sectionCuts(obstacles, kerf, minU, depth);
-  const chain = new SectionChain(cuts, kerf);
+  const depths = depthsFor(obstacles.count, rule.quick === true);
+  const cuts = sectionCuts(obstacles, kerf, minU, depths.sections);
+  const chain = new SectionChain(cuts, kerf, minU);
   boundSections(chain, obstacles, minU, minV, weights);
-  const exact = new SectionWorth(obstacles, rule, depth, weights);
+  const exact = new SectionWorth(obstacles, rule, depths.strips, weights);
   const reckoned = new Uint8Array(chain.worthOf.length);
   for (;;) {
     const path = chain.best();

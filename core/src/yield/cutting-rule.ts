@@ -3,6 +3,8 @@ export interface CuttingRule {
   readonly kerfMm: number;
   readonly minLengthMm: number;
   readonly minWidthMm: number;
+  /** Reckon fast rather than to the last tenth of a percent, for thousands of boards at once. */
+  readonly quick?: boolean;
 }
 
 export interface BoardSize {

@@ -4,7 +4,7 @@ import { blockedRects, gradeHasShowFace, isInTheWay, type Grade } from '../stock
 import { faceAreaMm2, fullWidth, isStraight, outlineOf, type Piece } from '../stock/piece.ts';
 import { sum } from '../foundation/sum.ts';
 import { clearCuttings } from './clear-cuttings.ts';
-import type { BoardSize } from './cutting-rule.ts';
+import type { BoardSize, CuttingRule } from './cutting-rule.ts';
 import type { CuttingHabits } from './habits.ts';
 import { longestClear } from './longest-clear.ts';
 import { DEFAULT_MACHINES, type Machines } from './machines.ts';
@@ -49,7 +49,7 @@ export interface PieceYield {
 /** What is asked of a piece: its best cuttings for a wish, or as many pieces of a size as can be had. */
 export interface YieldAsk {
   readonly grade: Grade;
-  readonly habits: CuttingHabits;
+  readonly habits: CuttingHabits & Pick<CuttingRule, 'quick'>;
   readonly machines: Machines;
   readonly wish: Wish | PieceSize;
 }
@@ -119,7 +119,7 @@ export function isPlanedOff(
 export function estimateYield(
   piece: Measured,
   grade: Grade,
-  habits: CuttingHabits,
+  habits: YieldAsk['habits'],
   machines: Machines = DEFAULT_MACHINES,
   wish: YieldAsk['wish'] = 'area',
 ): PieceYield {
@@ -143,6 +143,7 @@ function estimateFace(piece: Measured, ask: YieldAsk, showFace: 'A' | 'B'): Piec
         blockedForGrade(withoutOutline(piece), grade, trims, showFace),
         (rects) => cutUp(board, rects, ask),
         (cuttings) => worthOf(cuttings, ask.wish),
+        habits.quick === true,
       );
   const crosscutFirst = finished(both.crosscutFirst, piece, ask, showFace);
   const ripFirst = finished(both.ripFirst, piece, ask, showFace);

@@ -1,7 +1,7 @@
 import type { CuttingRule } from './cutting-rule.ts';
 
 /** How a shop cuts: what every estimate and plan rests on. All in mm; all may be changed. */
-export interface CuttingHabits extends CuttingRule {
+export interface CuttingHabits extends Omit<CuttingRule, 'quick'> {
   /** Taken off each end as a matter of course, before the knock test says otherwise. */
   readonly endTrimMm: number;
 }

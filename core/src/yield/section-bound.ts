@@ -40,18 +40,17 @@ export function boundSections(
       clearUpToEachCut(runs, at(starts, i), cuts, i, minU, weights.squareU, clear, w, windows.length),
     );
     for (let j = many - 1; j > i; j -= COARSE) {
-      boundWithin(chain, i, j, minU, most * best.sum(clear, j * windows.length));
+      boundWithin(chain, i, j, most * best.sum(clear, j * windows.length));
     }
   }
 }
 
 /** Bounds the section from cut i to cut j, and those within it that no closer section bounds. */
-function boundWithin(chain: SectionChain, i: number, j: number, minU: number, bound: number): void {
-  const { cuts, starts, worthOf } = chain;
+function boundWithin(chain: SectionChain, i: number, j: number, bound: number): void {
+  const { worthOf } = chain;
   for (let to = j; to > Math.max(i, j - COARSE); to--) {
     for (let from = i; from < Math.min(to, i + COARSE); from++) {
-      const longEnough = at(cuts, to) - at(starts, from) >= minU - 1e-6;
-      worthOf[chain.section(from, to)] = longEnough ? bound : 0;
+      worthOf[chain.section(from, to)] = chain.stands(from, to) ? bound : 0;
     }
   }
 }

@@ -1,9 +1,13 @@
 import { at } from '../foundation/assert.ts';
+import type { SectionCuts } from './cut-lines.ts';
 
 /**
  * Sections between cuts, and the best chain of them. Cut i takes the kerf from `cuts[i]` on; cut 0
  * stands for the near end and the last one for the far end, neither of which costs a kerf.
  */
+/** Lengths closer than this (mm) are the same. */
+const SLACK = 1e-6;
+
 /** How many cuts inward the sections within a settled one are looked at. */
 const WITHIN = 8;
 
@@ -21,10 +25,15 @@ export class SectionChain {
   /** No cut before this one has a stale chain. */
   private firstStale = 1;
 
+  readonly cuts: Float64Array;
+
   constructor(
-    readonly cuts: Float64Array,
+    private readonly places: SectionCuts,
     kerf: number,
+    private readonly least: number,
   ) {
+    const { places: cuts } = places;
+    this.cuts = cuts;
     this.many = cuts.length;
     this.starts = cuts.map((cut, i) => (i === 0 ? 0 : cut + kerf));
     this.worthOf = new Float64Array(this.many * this.many);
@@ -32,6 +41,14 @@ export class SectionChain {
     this.lastFrom = new Int32Array(this.many).fill(-1);
     this.stale = new Uint8Array(this.many).fill(1);
     this.changed = new Uint8Array(this.many);
+  }
+
+  /** Whether a section from cut i to cut j is long enough, and of the least size where only such may stand. */
+  stands(i: number, j: number): boolean {
+    const { endsFree, startsFree } = this.places;
+    const over = (this.cuts[j] as number) - (this.starts[i] as number) - this.least;
+    if (over < -SLACK) return false;
+    return (endsFree[j] === 1 && startsFree[i] === 1) || over <= SLACK;
   }
 
   section(i: number, j: number): number {

@@ -20,6 +20,8 @@ import type { Weights } from './wish.ts';
 /** Lines across the board: each place once, with the findings that it hangs on. */
 class Lines {
   readonly places: Float64Array;
+  /** Whether any strip may begin (or end) there, else only one of the least width. */
+  readonly free: Uint8Array;
   /** owner and place of each line, in order of places. */
   private readonly owners: Int32Array;
   private readonly placeOf: Int32Array;
@@ -27,14 +29,16 @@ class Lines {
   readonly picked: Int32Array;
   count = 0;
 
-  constructor({ places, owners }: OwnedLines) {
+  constructor({ places, owners, free }: OwnedLines) {
     this.places = Float64Array.from(new Set(places));
+    this.free = new Uint8Array(this.places.length);
     this.owners = owners;
     this.placeOf = new Int32Array(places.length);
     let at = 0;
     for (let n = 0; n < places.length; n++) {
       if (n > 0 && places[n] !== places[n - 1]) at++;
       this.placeOf[n] = at;
+      if (free[n] === 1) this.free[at] = 1;
     }
     this.picked = new Int32Array(this.places.length);
   }
@@ -107,9 +111,15 @@ export class SectionWorth {
         firstTooNarrow++;
       }
       let worth = whole;
+      const endsFree = ends.free[endLine] === 1;
       for (let s = firstTooNarrow - 1; s >= 0; s--) {
         const startLine = starts.picked[s] as number;
         const width = high - (starts.places[startLine] as number);
+        if (width > minV + 1e-6) {
+          // Only a strip of the least width may stand there.
+          if (!endsFree) break;
+          if (starts.free[startLine] === 0) continue;
+        }
         const weight = square ? width * width : width;
         const before = upTo[endsBefore[s] as number] as number;
         // The runs of the last strip looked at, which this one holds, are the most it can have.

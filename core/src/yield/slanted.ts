@@ -22,13 +22,14 @@ const FINER = [1 / 32, 1 / 128];
 /** Cuts about which stairs are made finer, at most. */
 const MOST_REFINED = 5;
 
-/** The best plans of both schools: `cutUp` finds them among blocked rectangles, `worthOf` weighs them. */
+/** The best plans of both schools: `cutUp` finds them among blocked rectangles, `worthOf` weighs them; `quick` leaves the stairs as they are. */
 export function cutUpSlanted(
   board: BoardSize,
   outline: Outline,
   blocked: readonly Rect[],
   cutUp: (blocked: readonly Rect[]) => BothSchools,
   worthOf: (cuttings: readonly Rect[]) => number,
+  quick: boolean,
 ): BothSchools {
   const lie = WAYS.map((way) => laid(way, board, outline, blocked)).reduce((first, other) =>
     readsBefore(other.reading, first.reading) ? other : first,
@@ -36,7 +37,7 @@ export function cutUpSlanted(
   const plan = (cutsAt: readonly number[]): BothSchools =>
     cutUp([...lie.blocked, ...outsideRects(lie.outline, board.width, cutsAt)]);
   let best = plan([]);
-  for (const share of FINER) {
+  for (const share of quick ? [] : FINER) {
     const cuts = [...best.crosscutFirst, ...best.ripFirst].flatMap(({ x, length }) => [x, x + length]);
     const inside = (x: number): boolean => x > 0 && x < board.length;
     const about = [...new Set(cuts)].filter(inside).slice(0, MOST_REFINED);

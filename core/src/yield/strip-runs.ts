@@ -104,20 +104,26 @@ export class StripRuns {
     let reach = 0;
     let sum = 0;
     let close = 0;
-    const add = (from: number, to: number): void => {
-      if (to - from < least - 1e-6) return;
-      if (count > offset && from - (this.to[count - 1] as number) < kerf - 1e-6) close = 1;
-      this.from[count] = from;
-      this.to[count] = to;
-      this.upTo[count++] = sum;
-      sum += this.square ? (to - from) ** 2 : to - from;
-    };
-    for (let i = 0; i < obstacles.count; i++) {
-      if ((obstacles.v0[i] as number) >= high - 1e-9 || (obstacles.v1[i] as number) <= low + 1e-9) continue;
-      add(reach, obstacles.u0[i] as number);
-      if ((obstacles.u1[i] as number) > reach) reach = obstacles.u1[i] as number;
+    for (let i = 0; i <= obstacles.count; i++) {
+      // Past the last finding, the run up to the far end.
+      const last = i === obstacles.count;
+      if (
+        !last &&
+        ((obstacles.v0[i] as number) >= high - 1e-9 || (obstacles.v1[i] as number) <= low + 1e-9)
+      ) {
+        continue;
+      }
+      const from = reach;
+      const to = last ? obstacles.sizeU : (obstacles.u0[i] as number);
+      if (to - from >= least - 1e-6) {
+        if (count > offset && from - (this.to[count - 1] as number) < kerf - 1e-6) close = 1;
+        this.from[count] = from;
+        this.to[count] = to;
+        this.upTo[count++] = sum;
+        sum += this.square ? (to - from) ** 2 : to - from;
+      }
+      if (!last && (obstacles.u1[i] as number) > reach) reach = obstacles.u1[i] as number;
     }
-    add(reach, obstacles.sizeU);
     this.used = count;
     this.first[strip] = offset;
     this.count[strip] = count - offset;

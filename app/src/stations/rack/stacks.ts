@@ -68,7 +68,7 @@ export function stacksOf(
     .map(({ key, pieces: own }) => ({
       key: key.title,
       title: titleOf(own, by, key.title, unit),
-      pieces: own.sort(orderOf(by, giving)),
+      pieces: inOrder(own, by, giving),
       ...sizesOf(own),
     }));
 }
@@ -131,19 +131,20 @@ function worthOf(piece: Piece): number {
   return worth;
 }
 
-function orderOf(by: StackBy, giving: ByGiving | undefined): (a: Piece, b: Piece) => number {
-  if (by === 'yield' && giving) return byShare(giving);
-  if (giving?.wanted !== true) return longestFirst;
-  const sign = giving.order === 'worst' ? 1 : -1;
-  return (a, b) => sign * (worthOf(a) - worthOf(b)) || longestFirst(a, b);
+/** Pieces come longest first; sorting keeps that among those that are alike. */
+function inOrder(pieces: Piece[], by: StackBy, giving: ByGiving | undefined): readonly Piece[] {
+  if (by === 'yield' && giving) return byFigure(pieces, giving, ({ id }) => giving.figures.get(id)?.share ?? 0);
+  if (giving?.wanted === true) return byFigure(pieces, giving, worthOf);
+  return pieces.sort(longestFirst);
 }
 
-const byShare =
-  ({ figures, order }: ByGiving) =>
-  (a: Piece, b: Piece): number => {
-    const apart = (figures.get(a.id)?.share ?? 0) - (figures.get(b.id)?.share ?? 0);
-    return (order === 'worst' ? apart : -apart) || longestFirst(a, b);
-  };
+function byFigure(pieces: readonly Piece[], giving: ByGiving, figure: (piece: Piece) => number): Piece[] {
+  const sign = giving.order === 'worst' ? 1 : -1;
+  return pieces
+    .map((piece) => ({ piece, figure: sign * figure(piece) }))
+    .sort((a, b) => a.figure - b.figure)
+    .map(({ piece }) => piece);
+}
 
 function keyOf(piece: Piece, by: Exclude<StackBy, 'yield'>): Key {
   switch (by) {
