@@ -2,6 +2,8 @@ import { Injectable, type OnDestroy } from '@angular/core';
 import type { CuttingHabits, Giving, Machines, Piece, Want, YieldAsk } from '@aldrek/core';
 import type { FiguresAnswer, FiguresQuestion, PieceFigures } from '../workers/protocol';
 
+export type { PieceFigures };
+
 /** Workers at once: as many as there are cores to spare, at most this many. */
 const MOST_WORKERS = 4;
 /** Pieces in a batch: small enough to be told often, large enough to be worth the post. */

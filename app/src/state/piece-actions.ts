@@ -35,8 +35,8 @@ export class PieceActions {
 
   /** Takes a note away. */
   forget(what: string, piece: Piece, field: keyof Piece): void {
-    const rest: Piece = { ...piece };
-    delete (rest as Partial<Record<keyof Piece, unknown>>)[field];
+    const { [field]: _gone, ...kept } = piece;
+    const rest = kept as Piece;
     this.store.updatePiece(`${what} of ${piece.tag}`, rest);
   }
 

@@ -148,7 +148,7 @@ const MOST_STAIRS = 8;
 /** Adds a rectangle, or lengthens the last one where it goes on at the same height. */
 function grow(rects: Rect[], next: Rect): void {
   const last = rects[rects.length - 1];
-  if (last && last.y === next.y && last.width === next.width && last.x + last.length === next.x) {
+  if (last?.y === next.y && last.width === next.width && last.x + last.length === next.x) {
     rects[rects.length - 1] = { ...last, length: last.length + next.length };
   } else rects.push(next);
 }

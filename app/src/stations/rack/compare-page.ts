@@ -33,7 +33,7 @@ import { WoodFace } from '../../drawing/wood-face';
 import { PieceActions } from '../../state/piece-actions';
 import { RackFigures } from '../../state/rack-figures';
 import { ShopStore } from '../../state/shop.store';
-import type { PieceFigures } from '../../workers/protocol';
+import type { PieceFigures } from '../../state/figures';
 import { classText, PLANED_CLASSES, stockTotals } from './stock-totals';
 
 /** More pieces than this are listed without being drawn. */

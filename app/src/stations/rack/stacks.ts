@@ -13,7 +13,7 @@ import {
 } from '@aldrek/core';
 import type { GivingOrder } from '../../state/rack-figures';
 import type { StackBy } from '../../state/rack-view';
-import type { PieceFigures } from '../../workers/protocol';
+import type { PieceFigures } from '../../state/figures';
 
 /** What pieces give, where they are stacked or ordered by it. */
 export interface ByGiving {
