@@ -108,6 +108,49 @@ const VIEWS = [
     },
   },
   {
+    name: 'inspect-thickness',
+    width: 1280,
+    height: 800,
+    async show(page) {
+      await inspect(page, 'P-02');
+      await page.getByRole('tab', { name: 'Warp' }).click();
+      await page.getByRole('tab', { name: 'Thickness' }).click();
+    },
+  },
+  {
+    name: 'inspect-stave',
+    width: 1280,
+    height: 800,
+    dark: true,
+    async show(page) {
+      await inspect(page, 'S-15');
+      await page.getByRole('tab', { name: 'Shape' }).click();
+    },
+  },
+  {
+    name: 'rack-gives',
+    width: 1280,
+    height: 800,
+    async show(page) {
+      await page.getByRole('radio', { name: 'What it gives' }).click();
+      const wanted = page.getByRole('textbox', { name: 'Finished size and grade wanted' });
+      await wanted.fill('900 x 80 x 16 character');
+      await wanted.press('Tab');
+      await page.getByText(/pieces give/).waitFor();
+    },
+  },
+  {
+    name: 'compare',
+    width: 1280,
+    height: 800,
+    async show(page) {
+      await page.getByRole('searchbox').fill('pew');
+      await page.getByRole('listbox').focus();
+      await page.keyboard.press('c');
+      await page.getByText('longest clear').last().waitFor();
+    },
+  },
+  {
     name: 'projects',
     width: 1280,
     height: 800,

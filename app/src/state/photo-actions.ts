@@ -14,8 +14,8 @@ export class PhotoActions {
   private readonly ids = inject(Ids);
   private readonly store = inject(ShopStore);
 
-  /** Adds pictures to a haul; returns the names of files that are none. */
-  async add(haulId: string, files: readonly File[]): Promise<string[]> {
+  /** Keeps pictures, and names the files that are none. */
+  async keep(files: readonly File[]): Promise<{ added: Photo[]; refused: string[] }> {
     const added: Photo[] = [];
     const refused: string[] = [];
     for (const file of files) {
@@ -27,6 +27,12 @@ export class PhotoActions {
         refused.push(file.name);
       }
     }
+    return { added, refused };
+  }
+
+  /** Adds pictures to a haul; returns the names of files that are none. */
+  async add(haulId: string, files: readonly File[]): Promise<string[]> {
+    const { added, refused } = await this.keep(files);
     const haul = this.store.haulById().get(haulId);
     if (haul && added.length > 0) {
       const label = added.length === 1 ? 'add a photo' : `add ${added.length} photos`;

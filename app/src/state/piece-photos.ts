@@ -1,7 +1,7 @@
 import { Injectable, inject } from '@angular/core';
 import type { PinnedPhoto } from '@aldrek/core';
 import { Photos } from '../storage/photos';
-import { Ids } from './ids';
+import { PhotoActions } from './photo-actions';
 import { PieceActions } from './piece-actions';
 import { ShopStore } from './shop.store';
 
@@ -11,21 +11,11 @@ export class PiecePhotos {
   private readonly photos = inject(Photos);
   private readonly actions = inject(PieceActions);
   private readonly store = inject(ShopStore);
-  private readonly ids = inject(Ids);
+  private readonly photoActions = inject(PhotoActions);
 
   /** Adds pictures to a piece; returns the names of files that are none. */
   async add(pieceId: string, files: readonly File[]): Promise<string[]> {
-    const added: PinnedPhoto[] = [];
-    const refused: string[] = [];
-    for (const file of files) {
-      const id = this.ids.next();
-      try {
-        await this.photos.keep(id, file);
-        added.push({ id, name: file.name.slice(0, 200) });
-      } catch {
-        refused.push(file.name);
-      }
-    }
+    const { added, refused } = await this.photoActions.keep(files);
     const piece = this.store.pieceById().get(pieceId);
     if (piece && added.length > 0) {
       this.actions.note('photo', piece, { photos: [...(piece.photos ?? []), ...added] });

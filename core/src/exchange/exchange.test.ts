@@ -152,3 +152,33 @@ describe('readShop', () => {
     expect(fault?.message ?? JSON.stringify(read.fault)).toContain(message);
   });
 });
+
+it('reads a shop of version 2, which knew neither machines nor a record of what was milled', () => {
+  const { milled: _milled, settings, ...rest } = emptyShop();
+  const { machines: _machines, ...older } = settings;
+  const read = readShop(JSON.stringify({ ...rest, version: 2, settings: older, pieces: [aPiece()] }));
+  expect(read.ok && read.value.milled).toEqual([]);
+  expect(read.ok && read.value.settings.machines).toEqual(emptyShop().settings.machines);
+  expect(read.ok && read.value.version).toBe(3);
+});
+
+it('refuses an outline that is none, and days that are none', () => {
+  const outline = {
+    upper: [
+      { x: 0, y: 0 },
+      { x: 1000, y: 0 },
+    ],
+    lower: [
+      { x: 0, y: 100 },
+      { x: 900, y: 60 },
+    ],
+  };
+  const pieces = [aPiece({ outline, inspected: '2026-02-30', readings: [{ day: '2026-13-01', pct: 12 }] })];
+  const read = readShop(JSON.stringify({ ...emptyShop(), pieces }));
+  const faults = read.ok ? [] : read.fault.map(({ place, message }) => `${place}: ${message}`);
+  expect(faults).toEqual([
+    'pieces[0] “B-01” → outline: the lower edge must run from 0 to 1000 along the piece',
+    'pieces[0] “B-01” → inspected: 2026-02-30 is not a day',
+    'pieces[0] “B-01” → readings[0]: 2026-13-01 is not a day',
+  ]);
+});

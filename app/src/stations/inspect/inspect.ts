@@ -26,10 +26,8 @@ import {
   GRADES,
   isInTheWay,
   isPlanedOff,
-  outlineOf,
   speciesLabel,
   type FindingKind,
-  type Outline,
   type Piece,
   type PieceYield,
 } from '@aldrek/core';
@@ -46,12 +44,12 @@ import { RackView } from '../../state/rack-view';
 import { ShopStore } from '../../state/shop.store';
 import { YieldService } from '../../state/yield.service';
 import { EndsPanel } from './ends-panel';
-import { FaceView, type FacePoint } from './face-view';
+import { FaceView } from './face-view';
 import { FindingHand } from './finding-hand';
 import { FindingInHand } from './finding-in-hand';
 import { InspectView, PANEL_NAMES, PANELS } from './inspect-view';
 import type { MilledAsk } from './milled-sheet';
-import { moved, withoutPoint, withPoint, type EdgePoint } from './outline-moves';
+import { OutlineHand } from './outline-hand';
 import { ShapePanel } from './shape-panel';
 import { SideStrip } from './side-strip';
 import { TradePanel } from './trade-panel';
@@ -82,7 +80,7 @@ const SWEEP_EVERY_MS = 50;
     WoodPanel,
     YieldPanel,
   ],
-  providers: [FindingHand],
+  providers: [FindingHand, OutlineHand],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './inspect.html',
   styleUrl: './inspect.scss',
@@ -92,6 +90,7 @@ export class Inspect {
 
   protected readonly store = inject(ShopStore);
   protected readonly hand = inject(FindingHand);
+  protected readonly outline = inject(OutlineHand);
   protected readonly view = inject(InspectView);
   private readonly rackView = inject(RackView);
   private readonly yields = inject(YieldService);
@@ -118,13 +117,7 @@ export class Inspect {
     return pieceById().get(this.pieceId() ?? this.rackView.selectedId() ?? '') ?? pieces()[0] ?? null;
   });
   private readonly id = computed(() => this.piece()?.id ?? null);
-  /** The outline while a point of it is dragged. */
-  private readonly outlineDraft = signal<Outline | null>(null);
-  protected readonly heldPoint = signal<EdgePoint | null>(null);
-  protected readonly shown = computed((): Piece | null => {
-    const [piece, outline] = [this.hand.shown(), this.outlineDraft()];
-    return piece && outline ? withOutline(piece, outline) : piece;
-  });
+  protected readonly shown = this.outline.shown;
   protected readonly school = signal<'crosscutFirst' | 'ripFirst' | null>(null);
 
   private readonly ask = computed(() => ({
@@ -215,7 +208,7 @@ export class Inspect {
         if (id !== null) this.rackView.selectedId.set(id);
         this.school.set(null);
         this.hand.typed.set('');
-        this.heldPoint.set(null);
+        this.outline.heldPoint.set(null);
         this.view.cursor.set(0);
       });
     });
@@ -242,57 +235,7 @@ export class Inspect {
   protected show(panel: (typeof PANELS)[number]): void {
     this.view.panel.set(panel);
     this.hand.armedKind.set(null);
-    this.heldPoint.set(null);
-  }
-
-  protected pointMoving({ point, to }: { readonly point: EdgePoint; readonly to: FacePoint }): void {
-    const piece = this.piece();
-    if (!piece) return;
-    const now = this.outlineDraft() ?? outlineOf(piece);
-    this.outlineDraft.set(moved(now, point, to.x, to.y, fullWidth(piece)));
-  }
-
-  protected shaped(): void {
-    const [piece, outline] = [this.piece(), this.outlineDraft()];
-    this.outlineDraft.set(null);
-    if (piece && outline) this.keepOutline(piece, outline);
-  }
-
-  protected pointAdded(at: FacePoint): void {
-    const piece = this.piece();
-    if (!piece) return;
-    const edge = at.y < fullWidth(piece) / 2 ? 'upper' : 'lower';
-    this.keepOutline(piece, withPoint(outlineOf(piece), edge, at.x));
-  }
-
-  protected dropPoint(point: EdgePoint | null): boolean {
-    const piece = this.piece();
-    if (!piece || !point || this.view.panel() !== 'shape') return false;
-    this.keepOutline(piece, withoutPoint(outlineOf(piece), point));
-    this.heldPoint.set(null);
-    return true;
-  }
-
-  private keepOutline(piece: Piece, outline: Outline): void {
-    this.actions.note('outline', withOutline(piece, outline), {});
-  }
-
-  /** Arrows move the point in hand where the outline is being edited, else the finding or the rule. */
-  private arrow(event: KeyboardEvent): boolean {
-    const [piece, point] = [this.piece(), this.heldPoint()];
-    if (this.view.panel() !== 'shape' || !piece || !point) return this.hand.arrow(event);
-    const step = event.altKey ? 1 : 5;
-    const by = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] }[
-      event.key
-    ];
-    const outline = outlineOf(piece);
-    const at = outline[point.edge][point.index];
-    if (!by || !at) return false;
-    this.keepOutline(
-      piece,
-      moved(outline, point, at.x + (by[0] ?? 0), at.y + (by[1] ?? 0), fullWidth(piece)),
-    );
-    return true;
+    this.outline.heldPoint.set(null);
   }
 
   protected lookedOver(piece: Piece): void {
@@ -367,7 +310,7 @@ export class Inspect {
           keys: ['ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown'],
           shown: '← → ↑ ↓',
           does: 'nudge the finding, or the rule (Alt: finely; Shift: stretch)',
-          run: (event) => this.arrow(event),
+          run: (event) => this.outline.arrow(event) || hand.arrow(event),
         },
         { keys: ['q'], shown: 'Q', does: 'the same finding again at the rule', run: () => hand.again() },
         {
@@ -386,7 +329,7 @@ export class Inspect {
           keys: ['Delete'],
           shown: 'Delete',
           does: 'delete the finding, or the point of the outline',
-          run: () => this.dropPoint(this.heldPoint()) || hand.removeSelected(),
+          run: () => this.outline.drop(this.outline.heldPoint()) || hand.removeSelected(),
         },
         { keys: ['Escape'], shown: 'Esc', does: 'let go', run: () => hand.letGo() },
         { keys: ['['], shown: '[', does: 'piece before', run: () => this.go(-1) },
@@ -400,10 +343,4 @@ export class Inspect {
       ],
     });
   }
-}
-
-/** The piece with an outline of its own, as wide as before. */
-function withOutline(piece: Piece, outline: Outline): Piece {
-  const { widthFar: _far, ...rest } = piece;
-  return { ...rest, width: fullWidth(piece), outline };
 }

@@ -11,7 +11,7 @@ import {
 } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import { Router } from '@angular/router';
-import { boardFeet, M3_PER_BOARD_FOOT, type Piece } from '@aldrek/core';
+import type { Piece } from '@aldrek/core';
 import { areaText, volumeText } from '../../drawing/measures';
 import { Ruler } from '../../drawing/ruler';
 import { fitScale, scaleNote } from '../../drawing/scale';
@@ -31,6 +31,7 @@ import { RackGives } from './rack-gives';
 import { searchPieces, warmUpWhenIdle } from './rack-search';
 import { RackView, STACK_BY, type StackBy } from '../../state/rack-view';
 import { drying, longestFirst, rackRows, STACK_NAMES, stacksOf, type RackRow, type Stack } from './stacks';
+import { countBelow, rackTotals, totalsSource } from './rack-totals';
 import { TallyBar } from './tally-bar';
 
 /** Room for tag and size beside the longest strip, px. */
@@ -125,21 +126,8 @@ export class Rack {
   protected readonly reach = computed(
     () => this.found().length - countBelow(this.lengths(), this.view.cursor()),
   );
-  protected readonly totals = computed(() => {
-    const stacks = this.stacks();
-    const volume = stacks.reduce((sum, stack) => sum + stack.volumeM3, 0);
-    const area = stacks.reduce((sum, stack) => sum + stack.areaM2, 0);
-    const inches = this.store.unit() === 'inch';
-    const cubic = { figure: volume.toFixed(2), unit: 'm³' };
-    const boards = { figure: (volume / M3_PER_BOARD_FOOT).toFixed(0), unit: 'bf' };
-    const [main, other] = inches ? [boards, cubic] : [cubic, boards];
-    return { count: this.found().length, main, other, area: areaText(area, this.store.unit()) };
-  });
-  protected readonly totalsSource = computed(
-    () =>
-      `Length × middle width × thickness as found, added over ${this.found().length} pieces. ` +
-      `1 board foot = 144 in³, so a board of 1 m × 100 × 25 mm is ${boardFeet(1000, 100, 25).toFixed(2)} bf.`,
-  );
+  protected readonly totals = computed(() => rackTotals(this.stacks(), this.store.unit()));
+  protected readonly totalsSource = computed(() => totalsSource(this.found().length));
 
   constructor() {
     effect(() => this.rackFigures.asked.set(this.view.by() === 'yield' ? this.store.pieces() : null));
@@ -402,15 +390,3 @@ export class Rack {
 
 const isOnControl = (event: KeyboardEvent): boolean =>
   event.target instanceof HTMLElement && event.target.closest('button, a, input') !== null;
-
-/** How many of the sorted lengths are below `mm`. */
-function countBelow(sorted: Float64Array, mm: number): number {
-  let low = 0;
-  let high = sorted.length;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if ((sorted[middle] ?? 0) < mm) low = middle + 1;
-    else high = middle;
-  }
-  return low;
-}

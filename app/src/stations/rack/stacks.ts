@@ -133,7 +133,8 @@ function worthOf(piece: Piece): number {
 
 /** Pieces come longest first; sorting keeps that among those that are alike. */
 function inOrder(pieces: Piece[], by: StackBy, giving: ByGiving | undefined): readonly Piece[] {
-  if (by === 'yield' && giving) return byFigure(pieces, giving, ({ id }) => giving.figures.get(id)?.share ?? 0);
+  if (by === 'yield' && giving)
+    return byFigure(pieces, giving, ({ id }) => giving.figures.get(id)?.share ?? 0);
   if (giving?.wanted === true) return byFigure(pieces, giving, worthOf);
   return pieces.sort(longestFirst);
 }
