@@ -174,10 +174,10 @@ test('a nail row of six pairs: four taps, or five keys', async ({ page }) => {
   await page.getByRole('button', { name: 'Delete the row' }).click();
   await expect(shop.findings()).toHaveCount(0);
 
-  // By keyboard: 8 0 N 6 U.
+  // By keyboard: 8 0 N 6 and a comma.
   await page.keyboard.press(']');
   await expect(page.getByRole('heading', { level: 1 })).toContainText('B-02');
-  for (const key of ['8', '0', 'n', '6', 'u']) await page.keyboard.press(key);
+  for (const key of ['8', '0', 'n', '6', ',']) await page.keyboard.press(key);
   await expect(shop.findings()).toHaveCount(12);
   await page.keyboard.press('Escape');
   await shop.undo();

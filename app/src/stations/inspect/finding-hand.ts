@@ -29,8 +29,9 @@ export class FindingHand {
   private readonly ids = inject(Ids);
   private readonly view = inject(InspectView);
 
-  /** The piece on the bench; set by the screen. */
-  readonly piece = signal<Piece | null>(null);
+  private readonly followed = signal<() => Piece | null>(() => null);
+  /** The piece on the bench. Followed, not copied: keys come faster than effects run. */
+  readonly piece = computed(() => this.followed()());
   private readonly pieceId = computed(() => this.piece()?.id ?? null);
   /** A finding on its way under the pointer, not yet kept. */
   readonly draft = signal<Finding | null>(null);
@@ -49,6 +50,10 @@ export class FindingHand {
   readonly selected = computed(
     () => this.shown()?.findings.find((finding) => finding.id === this.selectedId()) ?? null,
   );
+
+  follow(piece: () => Piece | null): void {
+    this.followed.set(piece);
+  }
 
   arm(kind: FindingKind): void {
     this.armedKind.set(this.armedKind() === kind ? null : kind);

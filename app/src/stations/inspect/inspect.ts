@@ -178,10 +178,7 @@ export class Inspect {
   });
 
   constructor() {
-    effect(() => {
-      const piece = this.piece();
-      untracked(() => this.hand.piece.set(piece));
-    });
+    this.hand.follow(this.piece);
     effect(() => {
       const piece = this.shown();
       const ask = this.ask();
@@ -314,11 +311,12 @@ export class Inspect {
         },
         { keys: ['q'], shown: 'Q', does: 'the same finding again at the rule', run: () => hand.again() },
         {
-          keys: ['u'],
-          shown: 'U',
-          does: 'a row of it in pairs, after typing how many; Shift: single',
-          run: (event) => hand.row(!event.shiftKey),
+          keys: [','],
+          shown: ',',
+          does: 'a row of it in pairs, of as many places as were typed',
+          run: () => hand.row(true),
         },
+        { keys: [';'], shown: ';', does: 'a row of it, one at each place', run: () => hand.row(false) },
         {
           keys: ['p'],
           shown: 'P',
