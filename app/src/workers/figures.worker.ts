@@ -12,6 +12,6 @@ function figuresOf(piece: Piece, question: FiguresQuestion): PieceFigures | Givi
   // Thousands at once: to a few tenths of a percent, as the bench shows.
   const given = estimateYield(piece, grade, { ...habits, quick: true }, machines, wish);
   const { areaMm2, share, volumeM3, longest, widest, thicknessWhole, better } = given;
-  const { cuttings } = better === 'ripFirst' ? given.ripFirst : given.crosscutFirst;
+  const { cuttings } = given.areaMm2 === given.ripFirst.areaMm2 ? given.ripFirst : given.crosscutFirst;
   return { areaMm2, share, volumeM3, longest, widest, thicknessWhole, better, cuttings };
 }

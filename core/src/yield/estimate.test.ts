@@ -194,6 +194,18 @@ it('plans off what lies no deeper than the clean-up', () => {
   expect(estimateYield(deep, 'clear', habits).share).toBeLessThan(1);
 });
 
+it('reckons quickly to within the losses that are told, and never more', () => {
+  fc.assert(
+    fc.property(anyInspectedPiece, (piece) => {
+      const exact = estimateYield(piece, 'clear', habits);
+      const quick = estimateYield(piece, 'clear', { ...habits, quick: true });
+      expect(quick.areaMm2).toBeLessThanOrEqual(exact.areaMm2 + 1e-3);
+      expect(quick.areaMm2).toBeGreaterThanOrEqual(0.9 * exact.areaMm2);
+    }),
+    { numRuns: 20, seed: 17 },
+  );
+});
+
 it('counts pieces of a size when that is the wish', () => {
   const given = estimateYield(aPiece(), 'clear', habits, DEFAULT_MACHINES, { length: 300, width: 30 });
   expect(given.crosscutFirst.cuttings).toHaveLength(6);

@@ -129,6 +129,9 @@ export function estimateYield(
   return looks.reduce((best, look) => (look.areaMm2 > best.areaMm2 + 1 ? look : best));
 }
 
+/** By so much (a share) quick figures are usually off. */
+const QUICK_ERROR = 0.005;
+
 function estimateFace(piece: Measured, ask: YieldAsk, showFace: 'A' | 'B'): PieceYield {
   const { grade, habits, machines } = ask;
   const board = { length: piece.length, width: fullWidth(piece) };
@@ -148,9 +151,11 @@ function estimateFace(piece: Measured, ask: YieldAsk, showFace: 'A' | 'B'): Piec
   const crosscutFirst = finished(both.crosscutFirst, piece, ask, showFace);
   const ripFirst = finished(both.ripFirst, piece, ask, showFace);
   const gap = worthOf(both.crosscutFirst, ask.wish) - worthOf(both.ripFirst, ask.wish);
-  const even = Math.abs(gap) <= 1e-9 * Math.max(worthOf(both.crosscutFirst, ask.wish), 1e9);
+  // Reckoned quickly, schools that lie closer than its error count as alike.
+  const error = habits.quick === true ? QUICK_ERROR : 1e-9;
+  const even = Math.abs(gap) <= error * Math.max(worthOf(both.crosscutFirst, ask.wish), 1);
   const better = even ? 'same' : gap > 0 ? 'crosscutFirst' : 'ripFirst';
-  const best = better === 'ripFirst' ? ripFirst : crosscutFirst;
+  const best = better === 'ripFirst' || (habits.quick === true && gap < 0) ? ripFirst : crosscutFirst;
   const faults = piece.findings.filter((finding) => isInTheWay(grade, finding, piece, showFace));
   return {
     crosscutFirst,
