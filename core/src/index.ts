@@ -296,7 +296,15 @@ export {
   type Milled,
   type MilledId,
 } from './yield/own-record.ts';
-export { BIAS_SD, howSure, PRIORS, shopBias, type HowSure, type ShopBias } from './yield/how-sure.ts';
+export {
+  BIAS_SD,
+  howSure,
+  PRIORS,
+  reckonedM3,
+  shopBias,
+  type HowSure,
+  type ShopBias,
+} from './yield/how-sure.ts';
 
 export { recordedShares, usableShare, type Range, type UsableShare } from './yield/usable-share.ts';
 export {

@@ -240,3 +240,48 @@ test('what came off the planer is put on record, and the next estimate knows', a
   await shop.undo();
   await expect(page.getByText(/Over 2 pieces milled/)).toBeVisible();
 });
+
+test('a photo is pinned to the piece, and its tone is sampled in several places', async ({ page }) => {
+  const shop = new Shop(page);
+  await shop.open();
+  await shop.tally('board 1000 x 100 x 20 oak');
+  await shop.inspect('B-01');
+  await shop.panel('Wood');
+  await page.getByRole('button', { name: 'Photos and tone…' }).click();
+  const file = page.getByLabel('Add a photo of the piece');
+  await file.setInputFiles({ name: 'notes.txt', mimeType: 'text/plain', buffer: Buffer.from('no picture') });
+  await expect(page.getByRole('alert')).toContainText('notes.txt can’t be read as a picture');
+  // Half of it one brown, half another, made by the browser that will read it.
+  const picture = await page.evaluate(() => {
+    const canvas = document.createElement('canvas');
+    canvas.width = 120;
+    canvas.height = 80;
+    const pen = canvas.getContext('2d');
+    if (!pen) throw new Error('no pen');
+    pen.fillStyle = '#c9a26a';
+    pen.fillRect(0, 0, 60, 80);
+    pen.fillStyle = '#b58c52';
+    pen.fillRect(60, 0, 60, 80);
+    return canvas.toDataURL('image/png').split(',')[1] ?? '';
+  });
+  await file.setInputFiles({
+    name: 'board.png',
+    mimeType: 'image/png',
+    buffer: Buffer.from(picture, 'base64'),
+  });
+  const photo = page.getByLabel('The photo: tap clean wood to sample its tone');
+  const box = await photo.boundingBox();
+  if (!box) throw new Error('the photo is not in view');
+  await photo.click({ position: { x: box.width * 0.25, y: box.height / 2 } });
+  await expect(page.getByText(/the mean of 1, within ΔE 0\.0/)).toBeVisible();
+  await photo.click({ position: { x: box.width * 0.75, y: box.height / 2 } });
+  await expect(page.getByText(/the mean of 2, within ΔE [2-9]\.\d/)).toBeVisible();
+  await page.getByRole('button', { name: 'Keep this tone' }).click();
+  await page.getByRole('button', { name: 'Pin it at the rule' }).click();
+  await page.getByRole('button', { name: 'Done' }).click();
+  await expect(page.getByText(/2 samples, within ΔE/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Photo board.png' })).toBeVisible();
+  await shop.reload();
+  await page.getByRole('button', { name: 'Photo board.png' }).click();
+  await expect(page.getByRole('dialog')).toContainText('Pinned; pin at the rule instead');
+});

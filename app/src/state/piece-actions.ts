@@ -2,10 +2,14 @@ import { Injectable, inject } from '@angular/core';
 import {
   cameM3,
   fullWidth,
+  howSure,
   keepOnPiece,
   knowledgeOf,
   nextTag,
+  ownRecord,
   pieceVolumeM3,
+  reckonedM3,
+  usableShare,
   withReading,
   type CameOut,
   type Find,
@@ -13,6 +17,7 @@ import {
   type FindKind,
   type Fix,
   type Grade,
+  type HowSure,
   type Milled,
   type Piece,
 } from '@aldrek/core';
@@ -75,11 +80,27 @@ export class PieceActions {
     return this.findOf(piece)?.kind;
   }
 
+  /** What a piece is reckoned to give, m³, and how sure that is: its cuttings, or the usual share of its find. */
+  sureOf(piece: Piece, cuttingsM3: number): { readonly m3: number; readonly sure: HowSure } {
+    const find = this.findOf(piece);
+    const kind = find?.kind ?? 'mixed';
+    const { usable } = this.store.trade();
+    const record = ownRecord(this.store.finds(), this.store.milled());
+    const usual = usableShare(kind, find?.condition ?? 'worn', record(kind), usable[kind]);
+    const [known, mostM3] = [knowledgeOf(piece), pieceVolumeM3(piece)];
+    const m3 = reckonedM3(cuttingsM3, mostM3, known, usual.likely);
+    const sure = howSure(
+      { m3, known, findKind: find?.kind, species: piece.species, mostM3 },
+      this.store.milled(),
+    );
+    return { m3, sure };
+  }
+
   /**
    * Records what came off the planer. With `replace` the piece leaves the rack and what came lies there in its
    * place, machined; otherwise the piece stays as it is.
    */
-  milled(piece: Piece, grade: Grade, reckonedM3: number, came: readonly CameOut[], replace: boolean): void {
+  milled(piece: Piece, grade: Grade, reckoned: number, came: readonly CameOut[], replace: boolean): void {
     const day = this.today.get();
     const findKind = this.kindOf(piece);
     const record: Milled = {
@@ -91,7 +112,7 @@ export class PieceActions {
       grade,
       known: knowledgeOf(piece),
       foundM3: pieceVolumeM3(piece),
-      reckonedM3,
+      reckonedM3: reckoned,
       came,
     };
     const shop = this.store.shop();

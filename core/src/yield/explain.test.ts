@@ -48,7 +48,7 @@ it('adds up: cuttings over the face give the share', () => {
 
 it('says on what the range rests, and what the trade is cut from', () => {
   const sure = howSure({ m3: given.volumeM3, known: 'tallied', species: 'unknown', mostM3: 1 }, []);
-  const why = explainSure(piece, given, 'tallied', sure);
+  const why = explainSure(piece, given.volumeM3, 'tallied', sure);
   expect(why.source).toContain('Nothing is on your own record yet');
   expect(input(why, 'bias')).toBe(sure.factor);
   const trade = explainTrade(piece, DEFAULT_HABITS, DEFAULT_MACHINES);

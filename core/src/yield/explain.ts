@@ -106,12 +106,7 @@ export function explainShare(
 }
 
 /** Why the volume is thought to lie where it does. */
-export function explainSure(
-  piece: Piece,
-  given: Pick<PieceYield, 'volumeM3'>,
-  known: Knowledge,
-  sure: HowSure,
-): Explained {
+export function explainSure(piece: Piece, m3: number, known: Knowledge, sure: HowSure): Explained {
   const record =
     sure.records === 0
       ? 'Nothing is on your own record yet, so this is the starting guess.'
@@ -120,7 +115,12 @@ export function explainSure(
     title: 'How sure',
     formula: 'reckoned volume × exp(bias ± 1.28 × spread): eight of ten lie between low and high',
     inputs: [
-      volume('reckoned: finished cuttings', given.volumeM3),
+      volume(
+        known === 'tallied' || known === 'kind'
+          ? 'reckoned: the usual share of its kind of find, until it is looked over'
+          : 'reckoned: finished cuttings',
+        m3,
+      ),
       volume('the piece as found', pieceVolumeM3(piece)),
       share('bias counts as', sure.factor),
       share('spread (one standard deviation)', sure.sd),

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { BIAS_SD, howSure, PRIORS, shopBias } from './how-sure.ts';
+import { BIAS_SD, howSure, PRIORS, reckonedM3, shopBias } from './how-sure.ts';
 import { cameM3, knowledgeOf, milledShares, type Milled } from './own-record.ts';
 
 /** A piece reckoned at 0.02 m³ of which `share` came. */
@@ -69,6 +69,12 @@ describe('how sure', () => {
   it('never says that more can come than there is', () => {
     expect(howSure({ ...piece, mostM3: 0.021 }, []).high).toBe(0.021);
   });
+});
+
+it('takes an empty map for nobody having looked', () => {
+  expect(reckonedM3(0.019, 0.02, 'tallied', 0.45)).toBeCloseTo(0.009, 9);
+  expect(reckonedM3(0.004, 0.02, 'tallied', 0.45)).toBe(0.004);
+  expect(reckonedM3(0.019, 0.02, 'inspected', 0.45)).toBe(0.019);
 });
 
 it('tells the bias of the shop by kind of find', () => {

@@ -44,6 +44,18 @@ export const BIAS_SD = { shop: 0.1, kind: 0.12, species: 0.08 } as const;
 /** Eight of ten lie within so many standard deviations. */
 const EIGHT_OF_TEN = 1.2816;
 
+/**
+ * What a piece is reckoned to give, m³, by what is known of it: its cuttings once it has been looked over; before that
+ * the usual share of its kind of find, since an empty map only says that nobody has looked.
+ */
+export const reckonedM3 = (
+  cuttingsM3: number,
+  pieceM3: number,
+  known: Knowledge,
+  usualShare: number,
+): number =>
+  known === 'kind' || known === 'tallied' ? Math.min(cuttingsM3, usualShare * pieceM3) : cuttingsM3;
+
 export interface Reckoned {
   readonly m3: number;
   readonly known: Knowledge;

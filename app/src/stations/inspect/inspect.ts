@@ -274,7 +274,7 @@ export class Inspect {
     const data: MilledAsk = {
       piece,
       grade: this.view.grade(),
-      reckonedM3: best.volumeM3,
+      reckonedM3: this.actions.sureOf(piece, best.volumeM3).m3,
       cuttings: best.cuttings,
     };
     this.dialog

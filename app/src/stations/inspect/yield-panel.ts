@@ -5,7 +5,6 @@ import {
   explainThickness,
   formatLength,
   fullWidth,
-  howSure,
   KNOWLEDGE_NAMES,
   knowledgeOf,
   pieceVolumeM3,
@@ -69,21 +68,10 @@ export class YieldPanel {
 
   private readonly knowledge = computed(() => knowledgeOf(this.piece()));
   protected readonly known = computed(() => KNOWLEDGE_NAMES[this.knowledge()]);
-  private readonly sure = computed(() => {
-    const piece = this.piece();
-    return howSure(
-      {
-        m3: this.given().volumeM3,
-        known: this.knowledge(),
-        findKind: this.actions.kindOf(piece),
-        species: piece.species,
-        mostM3: pieceVolumeM3(piece),
-      },
-      this.store.milled(),
-    );
-  });
+  private readonly reckoned = computed(() => this.actions.sureOf(this.piece(), this.given().volumeM3));
+  private readonly sure = computed(() => this.reckoned().sure);
   protected readonly sureWhy = computed(() =>
-    explainSure(this.piece(), this.given(), this.knowledge(), this.sure()),
+    explainSure(this.piece(), this.reckoned().m3, this.knowledge(), this.sure()),
   );
   protected readonly sureText = computed(() => {
     const { low, likely, high } = this.sure();

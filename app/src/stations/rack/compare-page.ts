@@ -16,9 +16,6 @@ import {
   fullWidth,
   GRADE_NAMES,
   GRADES,
-  howSure,
-  knowledgeOf,
-  pieceVolumeM3,
   SCHOOL_NAMES,
   speciesLabel,
   type Grade,
@@ -123,16 +120,7 @@ export class ComparePage {
 
   private figuresOf(piece: Piece, given: PieceFigures) {
     const unit = this.store.unit();
-    const sure = howSure(
-      {
-        m3: given.volumeM3,
-        known: knowledgeOf(piece),
-        findKind: this.actions.kindOf(piece),
-        species: piece.species,
-        mostM3: pieceVolumeM3(piece),
-      },
-      this.store.milled(),
-    );
+    const { sure } = this.actions.sureOf(piece, given.volumeM3);
     const bare = (m3: number): string => litresText(m3, unit).replace(/ .*$/, '');
     return {
       share: Math.round(given.share * 100),
