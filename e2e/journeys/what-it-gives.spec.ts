@@ -222,6 +222,8 @@ test('what came off the planer is put on record, and the next estimate knows', a
     await page.getByRole('button', { name: /^Looked over/ }).click();
     await page.getByRole('button', { name: /^It came off the planer/ }).click();
     const sheet = page.getByRole('dialog');
+    // The sheet puts the focus on its first field; typing before that would go astray.
+    await expect(sheet.getByLabel('count', { exact: true })).toBeFocused();
     await expect(sheet.getByRole('status')).toContainText('100 %');
     const thick = sheet.getByLabel('thickness', { exact: true });
     await thick.fill('14.25');
