@@ -9,7 +9,7 @@ const MOST_WORKERS = 4;
 /** Pieces in a batch: small enough to be told often, large enough to be worth the post. */
 const BATCH = 24;
 /** Keys are made for so many pieces before the screen gets its turn. */
-const KEYS_AT_ONCE = 400;
+const KEYS_AT_ONCE = 80;
 /** Figures of older contents are forgotten beyond this many. */
 const MOST_KEPT = 60_000;
 

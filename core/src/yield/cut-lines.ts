@@ -22,7 +22,7 @@ const DEPTHS: readonly (readonly [upTo: number, depths: Depths])[] = [
   [40, { sections: 0, strips: 1 }],
 ];
 /** Where thousands of boards are reckoned at once. */
-const QUICK_DEPTHS: typeof DEPTHS = [[10, { sections: 0, strips: 1 }]];
+const QUICK_DEPTHS: typeof DEPTHS = [[8, { sections: 0, strips: 1 }]];
 const NONE: Depths = { sections: 0, strips: 0 };
 
 /** How deep rows of least-size neighbours are followed for a number of findings. */
