@@ -1,6 +1,6 @@
 /**
  * Makes the demo shop: a made-up rowing club fits out its boathouse from made-up hauls. Run with
- * `npm run demo`; the outcome, `boathouse.json`, is kept in the repository.
+ * `npm run demo`. Long because it is a stock list, read from top to bottom haul by haul; the outcome, `boathouse.json`, is kept in the repository.
  */
 import { writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';

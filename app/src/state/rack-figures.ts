@@ -38,8 +38,11 @@ export class RackFigures {
     const run = this.run();
     return run !== null && run.done < run.of ? run : null;
   });
+  /** Ends the run in hand and shows what it has reckoned so far. */
   private stopRun: (() => void) | null = null;
-  private soFar = NO_FIGURES;
+  /** What the figures and answers that are shown were asked for. */
+  private figuresFor: YieldAsk | null = null;
+  private givingFor = '';
 
   private readonly ask = computed((): YieldAsk => ({
     grade: this.grade(),
@@ -53,27 +56,54 @@ export class RackFigures {
       const [want, pieces] = [this.want(), this.store.pieces()];
       const [habits, machines] = [this.store.habits(), this.store.machines()];
       if (want === null) {
-        untracked(() => this.giving.set(null));
+        untracked(() => {
+          this.giving.set(null);
+          this.run.set(null);
+        });
         return;
       }
-      const run = this.reckoner.giving(pieces, want, habits, machines, (found, done, of) => {
-        this.run.set({ done, of });
-        if (done === of || this.giving() === null) this.giving.set(new Map(found));
+      // Answers to another question are put away at once, not when the new ones are there.
+      untracked(() => {
+        const about = JSON.stringify([want, habits, machines]);
+        if (about !== this.givingFor) this.giving.set(new Map());
+        this.givingFor = about;
+        this.run.set({ done: 0, of: pieces.length });
       });
-      this.stopRun = run.stop;
+      let soFar: ReadonlyMap<string, Giving> = new Map();
+      const run = this.reckoner.giving(pieces, want, habits, machines, (found, done, of) => {
+        soFar = found;
+        this.run.set({ done, of });
+        if (done === of) this.giving.set(new Map(found));
+      });
+      this.stopRun = () => {
+        run.stop();
+        this.giving.set(new Map(soFar));
+      };
       onCleanup(() => run.stop());
     });
     effect((onCleanup) => {
       const [pieces, ask] = [this.asked(), this.ask()];
-      if (pieces === null) return;
+      if (pieces === null) {
+        untracked(() => this.run.set(null));
+        return;
+      }
+      untracked(() => {
+        if (ask !== this.figuresFor) this.figures.set(NO_FIGURES);
+        this.figuresFor = ask;
+        this.run.set({ done: 0, of: pieces.length });
+      });
       // The rack is stacked anew when all is there, or when the maker has waited long enough: stacking thousands of
       // pieces ten times a second would leave no time for the hand.
+      let soFar = NO_FIGURES;
       const run = this.reckoner.figures(pieces, ask, (found, done, of) => {
-        this.soFar = found;
+        soFar = found;
         this.run.set({ done, of });
         if (done === of) this.figures.set(new Map(found));
       });
-      this.stopRun = run.stop;
+      this.stopRun = () => {
+        run.stop();
+        this.figures.set(new Map(soFar));
+      };
       onCleanup(() => run.stop());
     });
   }
@@ -81,7 +111,6 @@ export class RackFigures {
   /** Leaves it at what has been reckoned so far. */
   stop(): void {
     this.stopRun?.();
-    this.figures.set(new Map(this.soFar));
     this.run.set(null);
   }
 }

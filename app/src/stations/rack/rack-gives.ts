@@ -27,7 +27,7 @@ import { ShopStore } from '../../state/shop.store';
       }
     </label>
     @if (rack.want(); as want) {
-      <p class="muted" role="status">{{ said(want) }}</p>
+      <p class="muted" role="status">{{ rack.progress() === null ? said(want) : 'Reckoning…' }}</p>
     }
     @if (rack.want() !== null || view.by() === 'yield') {
       <div class="row" role="radiogroup" aria-labelledby="gives">
