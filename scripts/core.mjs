@@ -1,10 +1,26 @@
-// `npm run --silent core -- VERB < in.json > out.json`: the core on the command line.
-import { command, ensureInstalled, root, run } from './machine.mjs';
+// `npm run --silent core -- VERB < in.json > out.json`: the core on the command line, bundled when it has changed.
+import { command, ensureInstalled, once, root, run } from './machine.mjs';
 import { join } from 'node:path';
 
 command(async () => {
   await ensureInstalled();
-  process.exit(
-    await run(process.execPath, ['--import', 'tsx', join(root, 'cli/src/main.ts'), ...process.argv.slice(2)]),
+  await once(
+    'cli',
+    ['cli/src', 'core/src', 'package-lock.json', 'scripts/core.mjs'],
+    'dist/core.mjs',
+    async () => {
+      const { build } = await import('esbuild');
+      await build({
+        entryPoints: [join(root, 'cli/src/main.ts')],
+        outfile: join(root, 'dist/core.mjs'),
+        bundle: true,
+        platform: 'node',
+        format: 'esm',
+        target: 'node20',
+        external: ['highs'],
+        logLevel: 'error',
+      });
+    },
   );
+  process.exit(await run(process.execPath, [join(root, 'dist/core.mjs'), ...process.argv.slice(2)]));
 });

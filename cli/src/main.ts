@@ -1,13 +1,15 @@
 import { readFileSync } from 'node:fs';
+import { isMainThread, parentPort, Worker, workerData } from 'node:worker_threads';
 import { InputError, objectAt, type Json } from './fields.ts';
-import { matchVerb } from './match.ts';
+import type { MatchPlan } from '@aldrek/core';
+import { matchVerb, secondSearch, type Peer, type SecondSearch } from './match.ts';
 import { reckonVerb } from './reckon.ts';
 import { yieldVerb } from './yield.ts';
 
 const USAGE = 'usage: yield | match [--seconds N] [--seed N] | reckon NAME, JSON on standard input';
 
 /** Runs one verb on the text of its input and returns what to print. */
-export function runVerb(args: readonly string[], text: string): string {
+export async function runVerb(args: readonly string[], text: string): Promise<string> {
   const [verb, ...rest] = args;
   if (verb !== 'yield' && verb !== 'match' && verb !== 'reckon') throw new InputError(USAGE);
   const input = parse(text);
@@ -15,7 +17,7 @@ export function runVerb(args: readonly string[], text: string): string {
     verb === 'yield'
       ? yieldVerb(input)
       : verb === 'match'
-        ? matchVerb(input, option(rest, '--seconds', 5), option(rest, '--seed', 1))
+        ? await matchVerb(input, option(rest, '--seconds', 5), option(rest, '--seed', 1), secondThread)
         : reckonVerb(rest[0], input);
   return JSON.stringify(answer);
 }
@@ -42,9 +44,38 @@ function option(args: readonly string[], name: string, fallback: number): number
   return value;
 }
 
-if (process.argv[1]?.endsWith('main.ts') === true) {
+/** A search in a thread of its own. */
+function secondThread(work: SecondSearch): Peer {
+  const thread = new Worker(new URL(import.meta.url), { workerData: work });
+  const peer = peerThrough(thread);
+  // What fails there is no harm: the first search goes on alone.
+  thread.on('error', () => undefined);
+  thread.unref();
+  return { ...peer, end: () => void thread.terminate() };
+}
+
+function peerThrough(port: {
+  on(name: 'message', hear: (plan: MatchPlan) => void): unknown;
+  postMessage(plan: MatchPlan): void;
+}): Peer {
+  let latest: MatchPlan | undefined;
+  port.on('message', (plan) => (latest = plan));
+  return {
+    tell: (plan) => port.postMessage(plan),
+    heard: () => {
+      const plan = latest;
+      latest = undefined;
+      return plan;
+    },
+    end: () => undefined,
+  };
+}
+
+if (!isMainThread && parentPort) {
+  await secondSearch(workerData as SecondSearch, peerThrough(parentPort));
+} else if (/main\.[mt]s$|core\.mjs$/.test(process.argv[1] ?? '')) {
   try {
-    process.stdout.write(`${runVerb(process.argv.slice(2), readFileSync(0, 'utf8'))}\n`);
+    process.stdout.write(`${await runVerb(process.argv.slice(2), readFileSync(0, 'utf8'))}\n`);
   } catch (error) {
     if (!(error instanceof InputError)) throw error;
     process.stderr.write(`${error.message}\n`);

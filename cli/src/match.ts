@@ -1,6 +1,9 @@
+import { cpus } from 'node:os';
+import loadHighs from 'highs';
 import {
   DEFAULT_OFFCUT,
   matchSteps,
+  solverFrom,
   type MatchBoard,
   type MatchInstance,
   type MatchPart,
@@ -110,15 +113,73 @@ function readSpecies(from: Json, path: string): 'any' | readonly string[] {
   throw new InputError(`${path}species: expected "any" or a list of names`);
 }
 
-/** The best plan found within `seconds`. */
-export function matchVerb(input: Json, seconds: number, seed: number): MatchPlan {
-  const instance = readInstance(input);
+/** What a second search is told: the instance as it came, and what to search it with. */
+export interface SecondSearch {
+  readonly input: Json;
+  readonly seed: number;
+}
+
+/** How long a search goes on between two looks at what the other has found, ms. */
+const STRETCH = 150;
+
+/**
+ * The best plan found within `seconds`. From two seconds on a second search runs beside the first on
+ * another core; each hands the other what it finds.
+ */
+export async function matchVerb(
+  input: Json,
+  seconds: number,
+  seed: number,
+  second: ((work: SecondSearch) => Peer) | null = null,
+): Promise<MatchPlan> {
   const until = performance.now() + seconds * 1000;
+  const instance = readInstance(input);
+  const solver = solverFrom(await loadHighs());
+  const peer = second && seconds >= 2 && cpus().length > 1 ? second({ input, seed: seed + 1 }) : null;
+  const steps = matchSteps(instance, { seed, solver });
+  const best = await searchUntil(steps, until, peer);
+  peer?.end();
+  return best;
+}
+
+/** The other search, as each of the two sees it. */
+export interface Peer {
+  tell(plan: MatchPlan): void;
+  /** What it has found since it was last asked. */
+  heard(): MatchPlan | undefined;
+  end(): void;
+}
+
+export async function searchUntil(
+  steps: ReturnType<typeof matchSteps>,
+  until: number,
+  peer: Peer | null,
+): Promise<MatchPlan> {
   let best: MatchPlan | null = null;
-  for (const { plan } of matchSteps(instance, seed)) {
-    best = plan;
-    if (performance.now() >= until) break;
+  let told: MatchPlan | null = null;
+  let look = performance.now() + STRETCH;
+  let other: MatchPlan | undefined;
+  for (;;) {
+    const step = steps.next(other);
+    other = undefined;
+    if (step.done === true) break;
+    best = step.value.plan;
+    const now = performance.now();
+    if (now >= until) break;
+    if (peer && now >= look) {
+      if (best !== told) peer.tell(best);
+      told = best;
+      await new Promise((resolve) => setImmediate(resolve));
+      other = peer.heard();
+      look = now + STRETCH;
+    }
   }
   if (best === null) throw new Error('a search always yields its first plan');
   return best;
+}
+
+/** A second search: until it is ended from outside. */
+export async function secondSearch({ input, seed }: SecondSearch, peer: Peer): Promise<void> {
+  const solver = solverFrom(await loadHighs());
+  await searchUntil(matchSteps(readInstance(input), { seed, solver, second: true }), Infinity, peer);
 }

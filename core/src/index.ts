@@ -350,7 +350,8 @@ export {
   type Placement,
   type PlanStatus,
 } from './match/instance.ts';
-export { matchSteps, solveMatch, type MatchStep } from './match/solve.ts';
+export { matchSteps, solveMatch, type MatchStep, type SearchOptions } from './match/solve.ts';
+export { solverFrom, type Solver } from './match/linear.ts';
 export { verifyPlan } from './match/verify-plan.ts';
 export {
   basisOf,

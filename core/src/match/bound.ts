@@ -1,36 +1,236 @@
 /**
- * What no full plan can spend less than.
+ * What no full plan can spend less than, with proof.
  *
- * Proof. A board of area A that gives parts of area P and keeps offcuts of area O ≤ A − P costs
- * value × (A − credit × O) ≥ value × (A − O) ≥ value × P, as credit ≤ 1. So every mm² of a part costs at
- * least the worth of the wood it is cut from, and a part's units cost at least what the cheapest boards
- * that suit it ask, each board giving no more than its own area.
- * Parts are taken one at a time here, so they may share a board in the bound: that only lowers it.
+ * Proof. Let every want i have a price πᵢ ≥ 0 per fill. A full plan fills all dᵢ, so it spends at least
+ * Σ πᵢ dᵢ less what its boards gain over what they spend; and a board gains at most Gᵦ(π), reckoned without
+ * regard to where on it things lie (Lagrange's multipliers; Geoffrion 1974). So Σ πᵢ dᵢ − Σᵦ max(0, Gᵦ) is a
+ * bound for any prices whatever, and the search below only looks for good ones.
+ *
+ * Gᵦ is the least of three, for a board of area A, worth v per mm², clear area C, credit c, and pieces of
+ * area a (kept leftovers lie where no piece lies, and on clear wood):
+ *   pieces − v (1 − c) A − c v Σ a, as at most A − Σ a is kept, with Σ a ≤ the area some grade accepts;
+ *   the same with Σ (ℓ + k)(w + k) ≤ (L + k)(W + k), as pieces lie a kerf apart;
+ *   pieces − v (A − c C), as at most C is kept.
+ * Each is a knapsack, filled in fractions by price per area (Dantzig 1957), with no more copies than are
+ * wanted and than a board so large could hold.
+ *
+ * Cost: boards × wants for each try; prices move along the subgradient with Polyak's step.
  */
-import { boardSuits, type MatchInstance, type MatchPart } from './instance.ts';
+import type { Problem, Want } from './problem.ts';
 
-/** The bound in value, or null when some part has no board at all. */
-export function leastSpent(instance: MatchInstance): number | null {
-  let sum = 0;
-  for (const part of instance.parts) {
-    const cost = leastForPart(instance, part);
-    if (cost === null) return null;
-    sum += cost;
-  }
-  return sum;
+const EPS = 1e-9;
+
+interface Piece {
+  readonly want: number;
+  /** Areas per fill, mm². */
+  readonly area: number;
+  readonly spaced: number;
+  /** At most so many fills from this board. */
+  readonly most: number;
 }
 
-function leastForPart(instance: MatchInstance, part: MatchPart): number | null {
-  const suited = instance.boards.filter((board) => boardSuits(board, part)).sort((a, b) => a.value - b.value);
-  let open = part.length * part.width * part.qty;
-  let cost = 0;
-  for (const board of suited) {
-    if (board.length < part.length - 1e-6) continue;
-    if (part.type === 'solid' && board.width < part.width - 1e-6) continue;
-    const taken = Math.min(open, board.length * board.width);
-    cost += (board.value * taken) / 1e6;
-    open -= taken;
-    if (open <= 0) return cost;
+interface BoundBoard {
+  readonly value: number;
+  readonly area: number;
+  readonly clear: number;
+  readonly accepted: number;
+  readonly spaced: number;
+  readonly pieces: readonly Piece[];
+}
+
+/** The knapsack of one board at some prices; `taken` receives the fills of the least of the three. */
+class Knapsack {
+  private readonly order: number[] = [];
+
+  gain(board: BoundBoard, prices: Float64Array, credit: number, taken: Float64Array | null): number {
+    const { pieces, value, area } = board;
+    const kept = credit * value;
+    const first = this.fill(board, prices, kept, 'area', board.accepted, null) - value * (1 - credit) * area;
+    const second = this.fill(board, prices, kept, 'spaced', board.spaced, null) - value * (1 - credit) * area;
+    const third =
+      this.fill(board, prices, 0, 'area', board.accepted, null) - value * (area - credit * board.clear);
+    const least = Math.min(first, second, third);
+    if (taken && least > 0) {
+      if (least === third) this.fill(board, prices, 0, 'area', board.accepted, taken);
+      else if (least === second) this.fill(board, prices, kept, 'spaced', board.spaced, taken);
+      else this.fill(board, prices, kept, 'area', board.accepted, taken);
+    }
+    return pieces.length === 0 ? 0 : least;
   }
-  return open > 1e-6 ? null : cost;
+
+  private fill(
+    board: BoundBoard,
+    prices: Float64Array,
+    kept: number,
+    by: 'area' | 'spaced',
+    room: number,
+    taken: Float64Array | null,
+  ): number {
+    const { pieces } = board;
+    const { order } = this;
+    order.length = 0;
+    const rates = this.rates;
+    for (let i = 0; i < pieces.length; i++) {
+      const piece = pieces[i] as Piece;
+      const net = (prices[piece.want] as number) - kept * piece.area;
+      if (net <= 0) continue;
+      rates[i] = net / piece[by];
+      order.push(i);
+    }
+    order.sort((a, b) => (rates[b] as number) - (rates[a] as number));
+    let left = room;
+    let sum = 0;
+    for (const i of order) {
+      const piece = pieces[i] as Piece;
+      const fills = Math.min(piece.most, left / piece[by]);
+      sum += fills * (rates[i] as number) * piece[by];
+      left -= fills * piece[by];
+      if (taken) taken[piece.want] = (taken[piece.want] as number) + fills;
+      if (left <= EPS) break;
+    }
+    return sum;
+  }
+
+  private readonly rates: number[] = [];
+}
+
+/** The search for a good bound, a few tries at a time. */
+export class Bound {
+  /** The best so far, or null when some want has no board at all. */
+  best: number | null;
+  private prices: Float64Array;
+  private step = 1;
+  private sinceBetter = 0;
+  private readonly boards: readonly BoundBoard[];
+  private readonly knapsack = new Knapsack();
+
+  constructor(private readonly problem: Problem) {
+    this.boards = problem.instance.boards.map((_, b) => boundBoard(problem, b));
+    const coverable = problem.wants.every((_, w) => (problem.boardsOf[w] as readonly number[]).length > 0);
+    this.best = coverable ? 0 : null;
+    this.prices = Float64Array.from(problem.wants, (want, w) => {
+      const cheapest = (problem.boardsOf[w] as readonly number[]).reduce(
+        (least, b) => Math.min(least, problem.wholeCost(b) / problem.areaM2(b)),
+        Infinity,
+      );
+      const area = want.panel ? want.areaMm2 / want.amount : want.areaMm2;
+      return Number.isFinite(cheapest) ? (area * cheapest) / 1e6 : 0;
+    });
+  }
+
+  /** Begins anew from these prices (one for each want) where they give more. */
+  from(prices: Float64Array): void {
+    if (this.best === null) return;
+    const value = this.value(prices, null);
+    if (value > this.best) {
+      this.best = value;
+      this.prices = prices.slice();
+      this.sinceBetter = 0;
+    }
+  }
+
+  /** `tries` steps; `target` is what the best plan so far spends. */
+  raise(tries: number, target: number): void {
+    if (this.best === null) return;
+    const { wants } = this.problem;
+    let at = this.prices;
+    for (let n = 0; n < tries; n++) {
+      const taken = new Float64Array(wants.length);
+      const value = this.value(at, taken);
+      if (value > this.best + 1e-9) {
+        this.best = value;
+        this.prices = at.slice();
+        this.sinceBetter = 0;
+      } else if (++this.sinceBetter % 8 === 0) {
+        this.step *= 0.6;
+        at = this.prices;
+        continue;
+      }
+      let square = 0;
+      const slope = Float64Array.from(wants, (want, w) => {
+        // In shares of each want, so that millimetres of strip and copies weigh alike.
+        const missing = (want.amount - (taken[w] as number)) / want.amount;
+        square += missing * missing;
+        return missing;
+      });
+      if (square < 1e-12) break;
+      const stride = (this.step * Math.max(target - value, 1e-6)) / square;
+      at = Float64Array.from(wants, (want, w) =>
+        Math.max(0, (at[w] as number) + (stride * (slope[w] as number)) / want.amount),
+      );
+    }
+  }
+
+  private value(prices: Float64Array, taken: Float64Array | null): number {
+    const credit = this.problem.instance.offcut.credit;
+    let value = 0;
+    this.problem.wants.forEach((want, w) => (value += (prices[w] as number) * want.amount));
+    for (const board of this.boards) {
+      const gain = this.knapsack.gain(board, prices, credit, taken);
+      if (gain > 0) value -= gain;
+    }
+    return value;
+  }
+}
+
+function boundBoard(problem: Problem, b: number): BoundBoard {
+  const { length, width, kerf, blocked, masks } = problem.board(b);
+  const wants = problem.wantsOf[b] as readonly number[];
+  const grades = wants.reduce((bits, w) => bits | (problem.wants[w] as Want).gradeBit, 0);
+  const inWay = (refused: (mask: number) => boolean): number => {
+    const rects: number[] = [];
+    masks.forEach((mask, i) => {
+      if (refused(mask)) rects.push(...blocked.subarray(4 * i, 4 * i + 4));
+    });
+    return coveredArea(rects);
+  };
+  const area = length * width;
+  return {
+    value: problem.wholeCost(b) / area,
+    area,
+    clear: problem.keepsFrom(b) ? area - inWay((mask) => (mask & 1) !== 0) : 0,
+    accepted: area - inWay((mask) => (mask & grades) === grades),
+    spaced: (length + kerf) * (width + kerf),
+    pieces: wants.map((w): Piece => {
+      const want = problem.wants[w] as Want;
+      const { part } = want;
+      const joint = problem.instance.jointAllowance;
+      const across = want.panel ? Math.min(part.maxStrip ?? part.width, width) : part.width;
+      const fills = want.panel ? across - joint : 1;
+      const along = Math.floor((length + kerf + 1e-6) / (part.length + kerf));
+      const beside = want.panel
+        ? (width + kerf) / (1 + kerf)
+        : Math.floor((width + kerf + 1e-6) / (part.width + kerf));
+      return {
+        want: w,
+        area: (part.length * across) / Math.max(EPS, fills),
+        spaced: ((part.length + kerf) * (across + kerf)) / Math.max(EPS, fills),
+        most: want.panel ? Math.min(want.amount, along * width) : Math.min(want.amount, along * beside),
+      };
+    }),
+  };
+}
+
+/** Area covered by rectangles x0, y0, x1, y1, overlaps counted once. */
+function coveredArea(rects: readonly number[]): number {
+  const many = rects.length / 4;
+  const xs = [...new Set(rects.filter((_, i) => i % 2 === 0))].sort((a, b) => a - b);
+  let sum = 0;
+  for (let i = 1; i < xs.length; i++) {
+    const [from, to] = [xs[i - 1] as number, xs[i] as number];
+    const spans: [number, number][] = [];
+    for (let r = 0; r < many; r++) {
+      if ((rects[4 * r] as number) <= from && (rects[4 * r + 2] as number) >= to) {
+        spans.push([rects[4 * r + 1] as number, rects[4 * r + 3] as number]);
+      }
+    }
+    spans.sort((a, b) => a[0] - b[0]);
+    let end = -Infinity;
+    for (const [a, b] of spans) {
+      if (b <= end) continue;
+      sum += (to - from) * (b - Math.max(a, end));
+      end = b;
+    }
+  }
+  return sum;
 }

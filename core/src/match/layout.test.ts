@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { leastSpent } from './bound.ts';
-import { DEFAULT_OFFCUT, type MatchBoard, type MatchInstance, type Placement } from './instance.ts';
+import { DEFAULT_OFFCUT, type MatchBoard, type Placement } from './instance.ts';
 import { findSpot } from './layout.ts';
 import { findOffcuts } from './offcuts.ts';
 
@@ -59,40 +58,5 @@ describe('findOffcuts', () => {
     const strips = [placed(0, 0, 400, 45), placed(0, 48, 1000, 52)];
     const [left] = findOffcuts(board(), strips, { ...DEFAULT_OFFCUT, minWidth: 40 }, 3);
     expect(left).toMatchObject({ x: 403, y: 0, length: 597, width: 45 });
-  });
-});
-
-describe('leastSpent', () => {
-  const instance = (boards: MatchBoard[]): MatchInstance => ({
-    kerf: 3,
-    jointAllowance: 1,
-    offcut: DEFAULT_OFFCUT,
-    boards,
-    parts: [
-      {
-        id: 'rail',
-        type: 'solid',
-        length: 1000,
-        width: 100,
-        thickness: 18,
-        qty: 2,
-        grade: 'clear',
-        species: 'any',
-      },
-    ],
-  });
-
-  it('pours a part into the cheapest boards that suit it', () => {
-    const boards = [
-      board({ id: 'a', value: 30 }),
-      board({ id: 'b', value: 10 }),
-      board({ id: 'c', value: 20 }),
-    ];
-    expect(leastSpent(instance(boards))).toBeCloseTo(0.1 * 10 + 0.1 * 20);
-  });
-
-  it('knows nothing where the boards that suit can’t hold the parts', () => {
-    expect(leastSpent(instance([board()]))).toBeNull();
-    expect(leastSpent(instance([board({ thickness: 12 }), board({ id: 'b', length: 900 })]))).toBeNull();
   });
 });

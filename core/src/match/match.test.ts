@@ -46,7 +46,7 @@ const instance = (boards: MatchBoard[], parts: MatchPart[]): MatchInstance => ({
 /** A fixed number of rounds, so that nothing depends on the clock. */
 function afterRounds(problem: MatchInstance, rounds: number, seed = 1): MatchPlan {
   let left = rounds;
-  return solveMatch(problem, () => left-- <= 0, seed);
+  return solveMatch(problem, () => left-- <= 0, { seed });
 }
 
 describe('solveMatch', () => {
@@ -104,7 +104,7 @@ describe('solveMatch', () => {
         expect(afterRounds(problem, 6, 5)).toEqual(afterRounds(problem, 6, 5));
         let best = -1;
         let steps = 0;
-        for (const { plan } of matchSteps(problem, 5)) {
+        for (const { plan } of matchSteps(problem, { seed: 5 })) {
           expect(plan.coverage).toBeGreaterThanOrEqual(best - 1e-9);
           best = plan.coverage;
           if (++steps > 6) break;

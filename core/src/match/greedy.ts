@@ -1,0 +1,174 @@
+/**
+ * Fills what is open board by board: always the board whose best cutting gives most for what it spends at
+ * the present prices. Boards are reckoned when their turn comes and again only when what they gave is no
+ * longer wanted, since a board can only give less as less is open (lazy greedy, Minoux 1978).
+ */
+import type { Effort } from './pattern.ts';
+import type { Column, Problem, Want } from './problem.ts';
+
+const EPS = 1e-6;
+
+/** Boards cut so far and what is still open; changed in place while a plan is made. */
+export interface Draft {
+  readonly columns: Map<number, Column>;
+  readonly open: Float64Array;
+  readonly species: (string | null)[];
+}
+
+interface Entry {
+  readonly board: number;
+  readonly rate: number;
+  readonly column: Column | null;
+}
+
+/** Whether what the column gives is still wanted, and of the species that its panels have begun with. */
+export function stillWanted(problem: Problem, column: Column, draft: Draft): boolean {
+  const { gives } = column;
+  for (let i = 0; i < gives.length; i += 2) {
+    const w = gives[i] as number;
+    if ((draft.open[w] as number) < (gives[i + 1] as number) - EPS) return false;
+    const bound = draft.species[w];
+    if (bound !== null && bound !== undefined && bound !== problem.speciesOf[column.board]) return false;
+  }
+  return true;
+}
+
+export function lay(problem: Problem, column: Column, draft: Draft): void {
+  draft.columns.set(column.board, column);
+  const { gives } = column;
+  for (let i = 0; i < gives.length; i += 2) {
+    const w = gives[i] as number;
+    const left = (draft.open[w] as number) - (gives[i + 1] as number);
+    draft.open[w] = left < EPS ? 0 : left;
+    if ((problem.wants[w] as Want).panel) draft.species[w] = problem.speciesOf[column.board] ?? null;
+  }
+}
+
+/**
+ * Lays as much of the column as is still wanted; what is given beyond that is left off, and the wood of it
+ * stays waste here.
+ */
+export function layWanted(problem: Problem, column: Column, draft: Draft): void {
+  if (stillWanted(problem, column, draft)) {
+    lay(problem, column, draft);
+    return;
+  }
+  const left = draft.open.slice();
+  const gives = new Map<number, number>();
+  const cuts = column.cuts.filter(({ want, fills }) => {
+    if (want < 0) return true;
+    const bound = draft.species[want] ?? null;
+    const room = left[want] as number;
+    if (room <= EPS || (bound !== null && bound !== problem.speciesOf[column.board])) return false;
+    if (!(problem.wants[want] as Want).panel && room < fills - EPS) return false;
+    left[want] = Math.max(0, room - fills);
+    gives.set(want, (gives.get(want) ?? 0) + Math.min(room, fills));
+    return true;
+  });
+  if (gives.size > 0) lay(problem, { ...column, cuts, gives: [...gives].flat() }, draft);
+}
+
+export function gainOf(problem: Problem, column: Column, prices: ArrayLike<number>): number {
+  const at = problem.pricesAt[column.board] as number;
+  let gain = 0;
+  for (let i = 0; i < column.gives.length; i += 2) {
+    gain += (prices[at + (column.gives[i] as number)] as number) * (column.gives[i + 1] as number);
+  }
+  return gain;
+}
+
+/** Lays columns on `boards` until nothing is open or no board gives anything. */
+export function fillGreedily(
+  problem: Problem,
+  draft: Draft,
+  boards: readonly number[],
+  prices: ArrayLike<number>,
+  effort: Effort,
+  made?: (column: Column) => void,
+): void {
+  const heap = new RateHeap();
+  for (const board of boards) {
+    if (draft.columns.has(board)) continue;
+    heap.push({ board, rate: hopeOf(problem, board, prices, draft), column: null });
+  }
+  let openWants = draft.open.reduce((many, left) => many + (left > EPS ? 1 : 0), 0);
+  while (openWants > 0) {
+    const top = heap.pop();
+    if (!top || top.rate <= 0) break;
+    if (top.column !== null && stillWanted(problem, top.column, draft)) {
+      lay(problem, top.column, draft);
+      openWants = draft.open.reduce((many, left) => many + (left > EPS ? 1 : 0), 0);
+      continue;
+    }
+    const column = problem.column(top.board, prices, draft.open, draft.species, effort);
+    if (column === null) continue;
+    made?.(column);
+    heap.push({
+      board: top.board,
+      rate: gainOf(problem, column, prices) / Math.max(1e-9, column.cost),
+      column,
+    });
+  }
+}
+
+/** What a board could give at most for what it spends: its area at the best price, the rest kept. */
+function hopeOf(problem: Problem, b: number, prices: ArrayLike<number>, draft: Draft): number {
+  const at = problem.pricesAt[b] as number;
+  let best = 0;
+  let sum = 0;
+  for (const w of problem.wantsOf[b] as readonly number[]) {
+    const left = draft.open[w] as number;
+    if (left <= EPS) continue;
+    const want = problem.wants[w] as Want;
+    const area = want.panel ? want.areaMm2 / want.amount : want.areaMm2;
+    const price = prices[at + w] as number;
+    const rate = price / area;
+    if (rate > best) best = rate;
+    sum += price * left;
+  }
+  if (best === 0) return 0;
+  const whole = problem.wholeCost(b);
+  const full = best * problem.areaM2(b) * 1e6;
+  // Either the board is full at the best price, or all that is open is cut and the rest is kept.
+  const used = Math.min(full, sum);
+  const credit = problem.instance.offcut.credit * (1 - used / full);
+  return used / Math.max(1e-9, whole * (1 - credit));
+}
+
+/** A binary heap, the greatest rate on top; ties go to the lower board. */
+class RateHeap {
+  private readonly entries: Entry[] = [];
+
+  push(entry: Entry): void {
+    const { entries } = this;
+    let i = entries.length;
+    entries.push(entry);
+    while (i > 0) {
+      const up = (i - 1) >> 1;
+      if (!before(entry, entries[up] as Entry)) break;
+      entries[i] = entries[up] as Entry;
+      i = up;
+    }
+    entries[i] = entry;
+  }
+
+  pop(): Entry | undefined {
+    const { entries } = this;
+    const top = entries[0];
+    const last = entries.pop();
+    if (!top || !last || entries.length === 0) return top;
+    let i = 0;
+    for (;;) {
+      let next = 2 * i + 1;
+      if (next >= entries.length) break;
+      if (next + 1 < entries.length && before(entries[next + 1] as Entry, entries[next] as Entry)) next++;
+      if (!before(entries[next] as Entry, last)) break;
+      entries[i] = entries[next] as Entry;
+      i = next;
+    }
+    entries[i] = last;
+    return top;
+  }
+}
+
+const before = (a: Entry, b: Entry): boolean => a.rate > b.rate || (a.rate === b.rate && a.board < b.board);

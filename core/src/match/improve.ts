@@ -1,0 +1,300 @@
+/**
+ * Betters a plan by taking a few related boards off and filling what they gave again, from them and from
+ * boards that lie unused (large-neighbourhood search, Shaw 1998). Prices are what the plan itself shows: a
+ * part that keeps landing on wasteful boards grows dear, and is then cut first (sequential value
+ * correction, Mukhacheva; Belov and Scheithauer 2007).
+ */
+import type { Random } from '../foundation/random.ts';
+import { fillGreedily, gainOf, lay, type Draft } from './greedy.ts';
+import type { Effort } from './pattern.ts';
+import type { Column, Problem, Want } from './problem.ts';
+
+const EPS = 1e-6;
+
+/** What plans are compared by, in this order. */
+export interface Score {
+  readonly openMm2: number;
+  readonly spent: number;
+  readonly boards: number;
+}
+
+export function betterScore(a: Score, b: Score): number {
+  if (Math.abs(a.openMm2 - b.openMm2) > 0.5) return a.openMm2 - b.openMm2;
+  if (Math.abs(a.spent - b.spent) > 1e-9) return a.spent - b.spent;
+  return a.boards - b.boards;
+}
+
+export function openMm2(problem: Problem, open: ArrayLike<number>): number {
+  let sum = 0;
+  problem.wants.forEach((want, w) => {
+    const left = open[w] as number;
+    if (left > EPS) sum += want.panel ? want.areaMm2 : want.areaMm2 * left;
+  });
+  return sum;
+}
+
+export function scoreOf(problem: Problem, draft: Draft): Score {
+  let spent = 0;
+  for (const column of draft.columns.values()) spent += column.cost;
+  return { openMm2: openMm2(problem, draft.open), spent, boards: draft.columns.size };
+}
+
+export const emptyDraft = (problem: Problem): Draft => ({
+  columns: new Map(),
+  open: Float64Array.from(problem.wants, (want) => want.amount),
+  species: problem.wants.map(() => null),
+});
+
+const copyOf = (draft: Draft): Draft => ({
+  columns: new Map(draft.columns),
+  open: draft.open.slice(),
+  species: [...draft.species],
+});
+
+/** Takes a column off again; a panel that is wholly open afterwards may be of any species again. */
+export function takeOff(problem: Problem, column: Column, draft: Draft): void {
+  draft.columns.delete(column.board);
+  const { gives } = column;
+  for (let i = 0; i < gives.length; i += 2) {
+    const w = gives[i] as number;
+    const want = problem.wants[w] as Want;
+    const left = (draft.open[w] as number) + (gives[i + 1] as number);
+    draft.open[w] = left > want.amount - EPS ? want.amount : left;
+    if (want.panel && left > want.amount - EPS) draft.species[w] = null;
+  }
+}
+
+export class Prices {
+  readonly of: Float64Array;
+
+  constructor(private readonly problem: Problem) {
+    // At first wood is worth what the middling board that suits is worth.
+    const first = problem.wants.map((want, w) => {
+      const values = (problem.boardsOf[w] as readonly number[])
+        .map((b) => problem.wholeCost(b) / problem.areaM2(b))
+        .sort((a, b) => a - b);
+      const value = values[Math.floor(values.length / 3)] ?? 1;
+      return ((want.panel ? want.areaMm2 / want.amount : want.areaMm2) / 1e6) * Math.max(value, 1e-6) * 1.1;
+    });
+    this.of = Float64Array.from(problem.species.flatMap(() => first));
+  }
+
+  /** Moves the prices of what a column gives toward its share of what the column spends. */
+  learn(column: Column, weight: number): void {
+    const gain = gainOf(this.problem, column, this.of);
+    if (gain <= 0) return;
+    const factor = Math.min(3, Math.max(0.4, column.cost / gain));
+    for (let i = 0; i < column.gives.length; i += 2) {
+      const w = column.gives[i] as number;
+      const many = this.problem.wants.length;
+      const panel = (this.problem.wants[w] as Want).panel;
+      const own = this.problem.pricesAt[column.board] as number;
+      for (let at = panel ? own : 0; at < (panel ? own + 1 : this.of.length); at += many) {
+        this.of[at + w] = (this.of[at + w] as number) * (1 + weight * (factor - 1));
+      }
+    }
+  }
+
+  /** One price per area for all, such that all wants together come to `spent`. */
+  level(spent: number): void {
+    const { wants } = this.problem;
+    const areas = wants.map((want) => (want.panel ? want.areaMm2 / want.amount : want.areaMm2));
+    const all = wants.reduce((sum, want, w) => sum + (areas[w] as number) * want.amount, 0);
+    this.of.forEach((_, i) => {
+      this.of[i] = ((areas[i % wants.length] as number) * spent) / Math.max(1, all);
+    });
+  }
+}
+
+function varied(prices: Float64Array, random: Random, spread: number, scale: number): Float64Array {
+  return prices.map((price) => price * scale * Math.exp(spread * (random.next() + random.next() - 1)));
+}
+
+export class Improver {
+  score: Score;
+  /** Prices of the linear programme, once there are any. */
+  marginal: Float64Array | null = null;
+  /** What the plan itself shows, learned as it changes. */
+  private readonly prices: Prices;
+  /** One price per area for all. */
+  private readonly even: Prices;
+  private readonly byWorth: readonly (readonly number[])[];
+
+  constructor(
+    private readonly problem: Problem,
+    public draft: Draft,
+    private readonly random: Random,
+    /** Is told of every column made on the way. */
+    private readonly made: (column: Column) => void = () => undefined,
+  ) {
+    this.score = scoreOf(problem, draft);
+    this.prices = new Prices(problem);
+    this.even = new Prices(problem);
+    this.even.level(this.score.spent);
+    this.byWorth = problem.boardsOf.map((boards) =>
+      [...boards].sort(
+        (a, b) => problem.wholeCost(a) / problem.areaM2(a) - problem.wholeCost(b) / problem.areaM2(b),
+      ),
+    );
+  }
+
+  /** One try; true when the plan got better. */
+  step(effort: Effort): boolean {
+    const { problem, random } = this;
+    const draft = copyOf(this.draft);
+    const released = this.release(draft, 2 + random.below(5));
+    const candidates = this.candidates(draft, released, 10 + random.below(14));
+    const before = released.reduce((sum, column) => sum + column.cost, 0);
+    const prices = this.pricesFor(draft);
+    const laidBefore = new Set(draft.columns.keys());
+    fillGreedily(problem, draft, candidates, prices, effort, (column) => this.made(column));
+    dropUnfinished(problem, draft);
+    let after = 0;
+    const fresh: Column[] = [];
+    for (const [board, column] of draft.columns) {
+      if (!laidBefore.has(board)) {
+        after += column.cost;
+        fresh.push(column);
+      }
+    }
+    const score: Score = {
+      openMm2: openMm2(problem, draft.open),
+      spent: this.score.spent - before + after,
+      boards: draft.columns.size,
+    };
+    for (const column of fresh) this.prices.learn(column, 0.05);
+    const order = betterScore(score, this.score);
+    if (order > 0) return false;
+    this.draft = draft;
+    this.score = score;
+    for (const column of fresh) this.prices.learn(column, 0.1);
+    return order < 0;
+  }
+
+  /** One of three price lists, shaken; what the plan does not cover yet is dear. */
+  private pricesFor(draft: Draft): Float64Array {
+    const { random } = this;
+    const kind = random.next();
+    const from = kind < 0.4 ? this.even.of : kind < 0.7 || !this.marginal ? this.prices.of : this.marginal;
+    const scale = 0.95 + random.next() ** 2 * 1.5;
+    const prices = varied(from, random, random.next() < 0.3 ? 0.01 : random.next() * 0.4, scale);
+    const many = this.problem.wants.length;
+    this.draft.open.forEach((left, w) => {
+      if (left <= EPS || (draft.open[w] as number) <= EPS) return;
+      for (let at = w; at < prices.length; at += many) prices[at] = (prices[at] as number) * 5;
+    });
+    return prices;
+  }
+
+  /** Puts another plan in the place of the present one. */
+  take(draft: Draft, score: Score): void {
+    this.draft = draft;
+    this.score = score;
+  }
+
+  /** The plan less some related boards: what a small programme may lay anew. */
+  partly(many: number): { draft: Draft; released: Column[] } {
+    const draft = copyOf(this.draft);
+    const released = this.release(draft, many);
+    return { draft, released };
+  }
+
+  /** Takes off a board at random and others that could give the same; and with a panel all its boards. */
+  private release(draft: Draft, many: number): Column[] {
+    const { problem, random } = this;
+    const columns = [...draft.columns.values()];
+    if (columns.length === 0) return [];
+    const released: Column[] = [];
+    const off = (column: Column): void => {
+      if (draft.columns.get(column.board) !== column) return;
+      takeOff(problem, column, draft);
+      released.push(column);
+    };
+    if (random.next() < 0.3) this.releaseWorst(columns, many, off);
+    const seed = this.pickSeed(columns);
+    off(seed);
+    const wants = new Set(problem.wantsOf[seed.board]);
+    const near = columns.filter((column) => column !== seed && hasWant(column, wants));
+    while (released.length < many && near.length > 0) {
+      const at = random.below(near.length);
+      off(near[at] as Column);
+      near[at] = near[near.length - 1] as Column;
+      near.length--;
+    }
+    for (let w = 0; w < problem.wants.length; w++) {
+      const want = problem.wants[w] as Want;
+      const left = draft.open[w] as number;
+      if (!want.panel || left <= EPS || left >= want.amount - EPS) continue;
+      // Mostly the panel is taken off whole, so that its species and its strips are free.
+      if (random.next() < 0.3) continue;
+      for (const column of [...draft.columns.values()]) {
+        if (column.gives.some((entry, i) => i % 2 === 0 && entry === w)) off(column);
+      }
+    }
+    return released;
+  }
+
+  /** Of the boards that give least for what they spend, some. */
+  private releaseWorst(columns: readonly Column[], many: number, off: (column: Column) => void): void {
+    const rated = columns
+      .map((column) => ({
+        column,
+        rate: gainOf(this.problem, column, this.even.of) / Math.max(1e-9, column.cost),
+      }))
+      .sort((a, b) => a.rate - b.rate)
+      .slice(0, 2 * many);
+    for (const { column } of rated) if (this.random.next() < 0.6) off(column);
+  }
+
+  private pickSeed(columns: readonly Column[]): Column {
+    // Of three at random the one that spends most for what it gives.
+    let best = columns[this.random.below(columns.length)] as Column;
+    let worst = best.cost / Math.max(1e-9, gainOf(this.problem, best, this.prices.of));
+    for (let i = 0; i < 2; i++) {
+      const other = columns[this.random.below(columns.length)] as Column;
+      const rate = other.cost / Math.max(1e-9, gainOf(this.problem, other, this.prices.of));
+      if (rate > worst) [best, worst] = [other, rate];
+    }
+    return best;
+  }
+
+  private candidates(draft: Draft, released: readonly Column[], many: number): number[] {
+    const { random } = this;
+    const found = new Set(released.map((column) => column.board));
+    const open: number[] = [];
+    draft.open.forEach((left, w) => {
+      if (left > EPS) open.push(w);
+    });
+    for (let tries = 0; tries < 4 * many && found.size < released.length + many; tries++) {
+      const w = open[random.below(open.length)];
+      if (w === undefined) break;
+      const list = this.byWorth[w] as readonly number[];
+      // Cheap boards far oftener than dear ones.
+      const at = Math.floor(list.length * random.next() ** 3);
+      const board = list[at];
+      if (board !== undefined && !draft.columns.has(board)) found.add(board);
+    }
+    return [...found];
+  }
+}
+
+const hasWant = (column: Column, wants: ReadonlySet<number>): boolean =>
+  column.gives.some((entry, i) => i % 2 === 0 && wants.has(entry));
+
+/** Takes the strips of panels that were not finished off again; the boards keep what else they give. */
+export function dropUnfinished(problem: Problem, draft: Draft): void {
+  const unfinished = new Set<number>();
+  problem.wants.forEach((want, w) => {
+    const left = draft.open[w] as number;
+    if (want.panel && left > EPS && left < want.amount - EPS) unfinished.add(w);
+  });
+  if (unfinished.size === 0) return;
+  for (const column of [...draft.columns.values()]) {
+    if (!hasWant(column, unfinished)) continue;
+    takeOff(problem, column, draft);
+    const cuts = column.cuts.filter((cut) => !unfinished.has(cut.want));
+    if (!cuts.some((cut) => cut.want >= 0)) continue;
+    const gives = column.gives.filter((_, i) => !unfinished.has(column.gives[i - (i % 2)] as number));
+    lay(problem, { ...column, cuts, gives }, draft);
+  }
+}

@@ -1,0 +1,98 @@
+/** Linear and whole-number programmes, solved by HiGHS (Huangfu and Hall 2018), which the caller loads. */
+import type { Highs, Model } from 'highs';
+
+/** Minimise cost·x over rows lo ≤ A x ≤ hi and 0 ≤ x ≤ upper; A by columns. */
+export interface Programme {
+  readonly cost: readonly number[];
+  readonly upper: readonly number[];
+  readonly rowLow: readonly number[];
+  readonly rowHigh: readonly number[];
+  /** Where each column begins in `rows` and `values`; one more than there are columns. */
+  readonly starts: readonly number[];
+  readonly rows: readonly number[];
+  readonly values: readonly number[];
+}
+
+export interface LinearAnswer {
+  readonly objective: number;
+  readonly x: Float64Array;
+  /** Price of one more unit of each row. */
+  readonly duals: Float64Array;
+}
+
+export interface WholeAnswer {
+  readonly objective: number;
+  readonly x: Float64Array;
+  /** No whole-number answer is below this. */
+  readonly bound: number;
+}
+
+export interface Solver {
+  /** Null when the programme has no answer, which a sound master always has. */
+  linear(programme: Programme): LinearAnswer | null;
+  /** The best whole-number answer found within `seconds`, beginning from `start` where given. */
+  whole(programme: Programme, seconds: number, start?: ArrayLike<number>): WholeAnswer | null;
+}
+
+export function solverFrom(highs: Highs): Solver {
+  const infinite = highs.infinity;
+  const finite = (values: readonly number[]): Float64Array =>
+    Float64Array.from(values, (value) =>
+      value === Infinity ? infinite : value === -Infinity ? -infinite : value,
+    );
+  const modelOf = (programme: Programme, whole: boolean): Model => {
+    const numCols = programme.cost.length;
+    const numRows = programme.rowLow.length;
+    const model = highs.createModel();
+    model.options.set({ output_flag: false });
+    model.passModel({
+      numCols,
+      numRows,
+      colCost: Float64Array.from(programme.cost),
+      colLower: new Float64Array(numCols),
+      colUpper: finite(programme.upper),
+      rowLower: finite(programme.rowLow),
+      rowUpper: finite(programme.rowHigh),
+      matrix: {
+        format: 'csc',
+        numRows,
+        numCols,
+        starts: Int32Array.from(programme.starts),
+        indices: Int32Array.from(programme.rows),
+        values: Float64Array.from(programme.values),
+      },
+      ...(whole ? { integrality: new Int32Array(numCols).fill(1) } : {}),
+    });
+    return model;
+  };
+  return {
+    linear(programme) {
+      const model = modelOf(programme, false);
+      try {
+        model.run();
+        if (model.getModelStatus() !== highs.constants.modelStatus.optimal) return null;
+        const { colValue, rowDual } = model.getSolution();
+        return { objective: model.getObjectiveValue(), x: colValue, duals: rowDual };
+      } finally {
+        model.dispose();
+      }
+    },
+    whole(programme, seconds, start) {
+      const model = modelOf(programme, true);
+      try {
+        model.options.set({ time_limit: seconds, mip_rel_gap: 1e-6 });
+        if (start) model.setSolution({ colValue: Float64Array.from(start) });
+        model.run();
+        const objective = model.getObjectiveValue();
+        if (!Number.isFinite(objective) || model.info.get('primal_solution_status') !== 2) return null;
+        return {
+          objective,
+          x: model.getSolution().colValue,
+          bound: Number(model.info.get('mip_dual_bound')),
+        };
+      } finally {
+        model.dispose();
+      }
+    },
+  };
+}

@@ -1,0 +1,220 @@
+/**
+ * The master of column generation: which of the ways to cut known so far make the cheapest plan, in
+ * fractions, and at what prices another way would better it; and the same in whole numbers (Gilmore and
+ * Gomory 1961; Vance 1998 for the restricted programme).
+ *
+ * Rows: one for each solid want (so many copies), one for each panel (once), one for each panel and
+ * species (its strips make its width), one for each board that is cut (once). What is not covered is
+ * paid for at a price above every wood, so that there is always an answer.
+ */
+import type { Programme, Solver } from './linear.ts';
+import { stillWanted, type Draft } from './greedy.ts';
+import type { Column, Problem } from './problem.ts';
+
+export interface MasterAnswer {
+  readonly objective: number;
+  /** What is not covered costs so much of the objective. */
+  readonly uncovered: number;
+  /** Price of one fill of each want, by species as everywhere. */
+  readonly prices: Float64Array;
+  /** What it is worth to have the board: its part of the profit. */
+  readonly rents: Map<number, number>;
+  readonly use: Float64Array;
+}
+
+export class Master {
+  readonly pool: Column[] = [];
+  private readonly known = new Set<string>();
+  /** Price of what is not covered, per mm². */
+  private readonly penalty: number;
+
+  constructor(
+    private readonly problem: Problem,
+    private readonly solver: Solver,
+  ) {
+    const dearest = problem.instance.boards.reduce((most, { value }) => Math.max(most, value), 0);
+    this.penalty = (10 * Math.max(dearest, 1e-6)) / 1e6;
+  }
+
+  /** Adds a way to cut, unless it is known. */
+  add(column: Column): boolean {
+    const key = `${column.board}:${column.gives.map((v) => v.toFixed(1)).join()}:${column.cost.toFixed(6)}`;
+    if (this.known.has(key)) return false;
+    this.known.add(key);
+    this.pool.push(column);
+    return true;
+  }
+
+  /** Keeps only the columns that `keep` says, in order. */
+  prune(keep: (column: Column, index: number) => boolean): void {
+    const left = this.pool.filter(keep);
+    if (left.length === this.pool.length) return;
+    this.pool.length = 0;
+    this.known.clear();
+    for (const column of left) this.add(column);
+  }
+
+  /** Columns that can still be laid on what is open, on boards that are not cut yet. */
+  fitting(draft: Draft): Column[] {
+    return this.pool.filter(
+      (column) => !draft.columns.has(column.board) && stillWanted(this.problem, column, draft),
+    );
+  }
+
+  private programme(columns: readonly Column[], draft: Pick<Draft, 'open' | 'species'>): Built {
+    const { problem } = this;
+    const { wants, species } = problem;
+    const panelRow = new Int32Array(wants.length).fill(-1);
+    let many = wants.length;
+    wants.forEach((want, w) => {
+      if (!want.panel) return;
+      panelRow[w] = many;
+      many += species.length;
+    });
+    const boardRow = new Map<number, number>();
+    const cost: number[] = [];
+    const upper: number[] = [];
+    const rows: number[] = [];
+    const values: number[] = [];
+    const starts: number[] = [0];
+    const end = (price: number, most: number): void => {
+      cost.push(price);
+      upper.push(most);
+      starts.push(rows.length);
+    };
+    for (const column of columns) {
+      const s = (problem.pricesAt[column.board] as number) / wants.length;
+      for (let i = 0; i < column.gives.length; i += 2) {
+        const w = column.gives[i] as number;
+        const row = panelRow[w] as number;
+        rows.push(row < 0 ? w : row + s);
+        values.push(column.gives[i + 1] as number);
+      }
+      let row = boardRow.get(column.board);
+      if (row === undefined) boardRow.set(column.board, (row = many++));
+      rows.push(row);
+      values.push(1);
+      end(column.cost, 1);
+    }
+    wants.forEach((want, w) => {
+      rows.push(w);
+      values.push(1);
+      end(want.areaMm2 * this.penalty, want.panel ? 1 : (draft.open[w] as number));
+    });
+    wants.forEach((want, w) => {
+      if (!want.panel) return;
+      species.forEach((name, s) => {
+        rows.push(w, (panelRow[w] as number) + s);
+        values.push(1, -(draft.open[w] as number));
+        const bound = draft.species[w] ?? null;
+        end(0, bound === null || bound === name ? 1 : 0);
+      });
+    });
+    const rowLow = new Array<number>(many).fill(0);
+    const rowHigh = new Array<number>(many).fill(Infinity);
+    wants.forEach((want, w) => {
+      const left = draft.open[w] as number;
+      rowLow[w] = want.panel ? (left > 1e-6 ? 1 : 0) : left;
+    });
+    for (const row of boardRow.values()) {
+      rowLow[row] = -Infinity;
+      rowHigh[row] = 1;
+    }
+    return { cost, upper, rowLow, rowHigh, starts, rows, values, boardRow, panelRow };
+  }
+
+  /** The cheapest plan in fractions for what is open, and its prices. */
+  linear(columns: readonly Column[], draft: Pick<Draft, 'open' | 'species'>): MasterAnswer | null {
+    const { wants, species } = this.problem;
+    const programme = this.programme(columns, draft);
+    const answer = this.solver.linear(programme);
+    if (!answer) return null;
+    const prices = new Float64Array(wants.length * species.length);
+    wants.forEach((want, w) => {
+      species.forEach((_, s) => {
+        const row = want.panel ? (programme.panelRow[w] as number) + s : w;
+        prices[s * wants.length + w] = Math.max(0, answer.duals[row] as number);
+      });
+    });
+    const rents = new Map<number, number>();
+    for (const [board, row] of programme.boardRow) {
+      rents.set(board, Math.max(0, -(answer.duals[row] as number)));
+    }
+    let uncovered = 0;
+    wants.forEach((want, w) => {
+      uncovered += want.areaMm2 * this.penalty * (answer.x[columns.length + w] as number);
+    });
+    return {
+      objective: answer.objective,
+      uncovered,
+      prices,
+      rents,
+      use: answer.x.subarray(0, columns.length),
+    };
+  }
+
+  /** The best plan of whole columns found within `seconds`; `start` are columns of a plan at hand. */
+  whole(
+    columns: readonly Column[],
+    draft: Pick<Draft, 'open' | 'species'>,
+    seconds: number,
+    start: ReadonlySet<Column>,
+  ): Column[] | null {
+    const programme = this.programme(columns, draft);
+    const begin = this.startOf(columns, draft, start, programme.cost.length);
+    const answer = this.solver.whole(programme, seconds, begin);
+    if (!answer) return null;
+    return columns.filter((_, i) => (answer.x[i] as number) > 0.5);
+  }
+
+  private startOf(
+    columns: readonly Column[],
+    draft: Pick<Draft, 'open' | 'species'>,
+    start: ReadonlySet<Column>,
+    many: number,
+  ): Float64Array | undefined {
+    if (start.size === 0) return undefined;
+    const { wants, species } = this.problem;
+    const x = new Float64Array(many);
+    const got = new Float64Array(wants.length);
+    const kind = new Int32Array(wants.length).fill(-1);
+    columns.forEach((column, i) => {
+      if (!start.has(column)) return;
+      x[i] = 1;
+      for (let n = 0; n < column.gives.length; n += 2) {
+        const w = column.gives[n] as number;
+        got[w] = (got[w] as number) + (column.gives[n + 1] as number);
+        kind[w] = (this.problem.pricesAt[column.board] as number) / wants.length;
+      }
+    });
+    let panel = columns.length + wants.length;
+    wants.forEach((want, w) => {
+      const left = (draft.open[w] as number) - (got[w] as number);
+      if (!want.panel) {
+        x[columns.length + w] = Math.max(0, left);
+        return;
+      }
+      if ((draft.open[w] as number) > 1e-6) {
+        if (left > 1e-6) x[columns.length + w] = 1;
+        else x[panel + (kind[w] as number)] = 1;
+      }
+      panel += species.length;
+    });
+    return x;
+  }
+}
+
+interface Built extends Programme {
+  readonly boardRow: ReadonlyMap<number, number>;
+  readonly panelRow: Int32Array;
+}
+
+/** What a column would gain at these prices over what it spends and its board's rent. */
+export function reducedGain(problem: Problem, column: Column, answer: MasterAnswer): number {
+  const at = problem.pricesAt[column.board] as number;
+  let gain = -column.cost - (answer.rents.get(column.board) ?? 0);
+  for (let i = 0; i < column.gives.length; i += 2) {
+    gain += (answer.prices[at + (column.gives[i] as number)] as number) * (column.gives[i + 1] as number);
+  }
+  return gain;
+}

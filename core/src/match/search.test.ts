@@ -1,0 +1,150 @@
+import fc from 'fast-check';
+import loadHighs from 'highs';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { knownOptimum, salvageInstance } from '../../bench/match-makers.ts';
+import { everyPlan } from '../../test-support/every-plan.ts';
+import { randomInstance } from '../../test-support/random-instances.ts';
+import type { MatchInstance, MatchPlan } from './instance.ts';
+import { solverFrom, type Solver } from './linear.ts';
+import { matchSteps, type MatchStep } from './solve.ts';
+import { verifyPlan } from './verify-plan.ts';
+
+let solver: Solver;
+beforeAll(async () => {
+  solver = solverFrom(await loadHighs());
+});
+
+/** The plan after so many steps: nothing depends on the clock. */
+function after(instance: MatchInstance, steps: number, seed = 1): MatchPlan {
+  let plan: MatchPlan | null = null;
+  for (const step of matchSteps(instance, { seed, solver })) {
+    plan = step.plan;
+    if (--steps <= 0) break;
+  }
+  if (!plan) throw new Error('no plan');
+  return plan;
+}
+
+describe('the search with prices', () => {
+  it('makes only plans that keep every rule', () => {
+    fc.assert(
+      fc.property(randomInstance, (instance) => {
+        expect(verifyPlan(instance, after(instance, 130))).toEqual([]);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('keeps every rule on racks of salvage, at every stage', () => {
+    for (const seed of [1, 2]) {
+      const instance = salvageInstance({ boards: 40, pieces: 30 }, seed);
+      const seen = new Set<MatchStep['stage']>();
+      let steps = 0;
+      for (const { plan, better, stage } of matchSteps(instance, { seed, solver })) {
+        if (better || !seen.has(stage)) expect(verifyPlan(instance, plan)).toEqual([]);
+        seen.add(stage);
+        if (++steps > 250) break;
+      }
+      expect([...seen]).toEqual(expect.arrayContaining(['first', 'greedy', 'prices', 'dive', 'improve']));
+    }
+  });
+
+  it('never gets worse, and its bound never lies above its plan', () => {
+    const instance = salvageInstance({ boards: 60, pieces: 40 }, 5);
+    let [coverage, spent, bound, steps] = [0, Infinity, 0, 0];
+    for (const { plan } of matchSteps(instance, { solver })) {
+      if (plan.coverage === coverage) expect(plan.consumed).toBeLessThanOrEqual(spent + 1e-9);
+      expect(plan.coverage).toBeGreaterThanOrEqual(coverage - 1e-12);
+      [coverage, spent] = [plan.coverage, plan.consumed];
+      if (plan.bound !== null) {
+        expect(plan.bound).toBeLessThanOrEqual(plan.consumed + 1e-9);
+        expect(plan.bound).toBeGreaterThanOrEqual(bound - 1e-9);
+        bound = plan.bound;
+      }
+      if (++steps > 300) break;
+    }
+    expect(bound).toBeGreaterThan(0);
+  });
+
+  it('finds the known best where boards were cut up to the last shaving', () => {
+    for (const seed of [1, 2, 3]) {
+      const { instance, optimum } = knownOptimum(30, 10, seed);
+      const plan = after(instance, 200);
+      expect(plan.coverage).toBe(1);
+      expect(plan.consumed).toBeCloseTo(optimum, 6);
+      expect(plan.bound ?? Infinity).toBeLessThanOrEqual(optimum + 1e-9);
+    }
+  });
+
+  it('agrees with trying everything on tiny problems', () => {
+    const tiny = fc.record({
+      boards: fc.array(
+        fc.record({
+          length: fc.constantFrom(2, 3, 4),
+          width: fc.constantFrom(1, 2, 3),
+          value: fc.integer({ min: 1, max: 5 }),
+          fault: fc.option(
+            fc.record({ x: fc.integer({ min: 0, max: 3 }), y: fc.integer({ min: 0, max: 2 }) }),
+          ),
+        }),
+        { minLength: 1, maxLength: 2 },
+      ),
+      parts: fc.array(
+        fc.record({
+          length: fc.constantFrom(1, 2, 3),
+          width: fc.constantFrom(1, 2),
+          qty: fc.constantFrom(1, 2),
+        }),
+        { minLength: 1, maxLength: 2 },
+      ),
+    });
+    fc.assert(
+      fc.property(tiny, ({ boards, parts }) => {
+        const instance: MatchInstance = {
+          kerf: 0,
+          jointAllowance: 1,
+          offcut: { minLength: 300, minWidth: 50, credit: 0 },
+          boards: boards.map(({ length, width, value, fault }, i) => ({
+            id: `b${i}`,
+            length: length * 100,
+            width: width * 50,
+            thickness: 20,
+            species: 'oak',
+            value,
+            blocked: { clear: fault ? [{ x: fault.x * 100, y: fault.y * 50, length: 100, width: 50 }] : [] },
+          })),
+          parts: parts.map(({ length, width, qty }, i) => ({
+            id: `p${i}`,
+            type: 'solid',
+            length: length * 100,
+            width: width * 50,
+            thickness: 18,
+            qty,
+            grade: 'clear',
+            species: 'any',
+          })),
+        };
+        const best = everyPlan(instance, { x: 100, y: 50 });
+        const plan = after(instance, 160);
+        const demanded = instance.parts.reduce((sum, part) => sum + part.length * part.width * part.qty, 0);
+        expect(plan.coverage * demanded).toBeCloseTo(best.covered, 3);
+        expect(plan.consumed).toBeCloseTo(best.spent, 9);
+        if (plan.bound !== null) expect(plan.bound).toBeLessThanOrEqual(best.spent + 1e-9);
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it('takes a better plan that another search hands it', () => {
+    const instance = salvageInstance({ boards: 60, pieces: 40 }, 7);
+    const good = after(instance, 300, 3);
+    const steps = matchSteps(instance, { second: true });
+    steps.next();
+    const first = steps.next().value as MatchStep;
+    expect(first.plan.consumed).toBeGreaterThan(good.consumed);
+    let plan = first.plan;
+    for (let i = 0; i < 12; i++) plan = (steps.next(i === 0 ? good : undefined).value as MatchStep).plan;
+    expect(plan.consumed).toBeLessThanOrEqual(good.consumed + 1e-9);
+    expect(verifyPlan(instance, plan)).toEqual([]);
+  });
+});
