@@ -340,6 +340,7 @@ export { readPartLine, type PartChip, type PartReading } from './project/part-li
 export {
   CLEAR_GRADE,
   DEFAULT_OFFCUT,
+  isBetterPlan,
   OFFCUT_ID,
   type MatchBoard,
   type MatchInstance,

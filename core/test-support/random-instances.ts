@@ -1,11 +1,18 @@
 import fc from 'fast-check';
+import type { Rect } from '../src/geometry/rectangle.ts';
 import { DEFAULT_OFFCUT, type MatchInstance } from '../src/match/instance.ts';
 
 const mm = (min: number, max: number): fc.Arbitrary<number> => fc.integer({ min, max });
 
 const rect = fc.record({ x: mm(0, 1900), y: mm(0, 230), length: mm(4, 200), width: mm(4, 60) });
 
-/** Small random matching problems with solid parts and panels, of two species and two grades. */
+/** A shape that leaves the four corners free. */
+const cross = (length: number, width: number): Rect[] => [
+  { x: 0, y: width / 4, length, width: width / 2 },
+  { x: length / 4, y: 0, length: length / 2, width },
+];
+
+/** Small random matching problems with solid, laminated and shaped parts and panels, of two species and two grades. */
 export const randomInstance: fc.Arbitrary<MatchInstance> = fc
   .record({
     boards: fc.array(
@@ -22,7 +29,8 @@ export const randomInstance: fc.Arbitrary<MatchInstance> = fc
     ),
     parts: fc.array(
       fc.record({
-        type: fc.constantFrom('solid' as const, 'solid' as const, 'panel' as const),
+        type: fc.constantFrom('solid' as const, 'solid' as const, 'panel' as const, 'laminated' as const),
+        round: fc.boolean(),
         length: mm(150, 900),
         width: mm(30, 160),
         thickness: fc.constantFrom(15, 20, 30),
@@ -43,9 +51,11 @@ export const randomInstance: fc.Arbitrary<MatchInstance> = fc
       id: `b${index}`,
       blocked: { clear, character: loose ? clear.slice(1) : clear },
     })),
-    parts: parts.map((part, index) => ({
+    parts: parts.map(({ round, ...part }, index) => ({
       ...part,
       id: `p${index}`,
       ...(part.type === 'panel' ? { minStrip: 40, maxStrip: 120 } : {}),
+      ...(part.type === 'laminated' ? { layers: 2 } : {}),
+      ...(part.type === 'solid' && round ? { shape: cross(part.length, part.width) } : {}),
     })),
   }));

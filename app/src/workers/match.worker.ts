@@ -1,52 +1,80 @@
-import { matchSteps, type MatchPlan } from '@aldrek/core';
+import { matchSteps, type MatchPlan, type Solver } from '@aldrek/core';
 import type { MatchAnswer, MatchAsk } from './protocol';
 
 /** Between looks at what the page says, the search runs this long, ms. */
 const STRETCH = 60;
 
 let stopped = false;
+let heard: MatchPlan | undefined;
 
 addEventListener('message', ({ data }: MessageEvent<MatchAsk>) => {
-  if (data.kind === 'stop') {
-    stopped = true;
-    return;
+  switch (data.kind) {
+    case 'stop':
+      stopped = true;
+      return;
+    case 'hear':
+      heard = data.plan;
+      return;
+    case 'start':
+      stopped = false;
+      heard = undefined;
+      search(data).catch((error: unknown) => {
+        const message = error instanceof Error ? error.message : String(error);
+        answer({ version: 2, kind: 'failed', message });
+      });
   }
-  stopped = false;
-  search(data).catch((error: unknown) => {
-    answer({ version: 1, kind: 'failed', message: error instanceof Error ? error.message : String(error) });
-  });
 });
 
 const answer = (message: MatchAnswer): void => postMessage(message);
 
+let solver: Promise<Solver | null> | null = null;
+
+/** Without the solver the search goes by neighbourhoods alone: poorer plans, but plans. */
+function solverAtHand(): Promise<Solver | null> {
+  solver ??= import('./solver')
+    .then(({ loadSolver }) => loadSolver())
+    .catch((error: unknown) => {
+      console.warn('The solver did not load; the search goes on without it.', error);
+      return null;
+    });
+  return solver;
+}
+
 async function search(ask: Extract<MatchAsk, { kind: 'start' }>): Promise<void> {
+  const { instance, seed, second, seconds } = ask;
   const begin = performance.now();
-  const end = begin + ask.seconds * 1000;
-  const steps = matchSteps(ask.instance, ask.seed);
+  const end = begin + seconds * 1000;
+  // The first plan needs no solver, so it does not wait for one.
+  const options: { seed: number; second: boolean; solver: Solver | null } = { seed, second, solver: null };
+  const steps = matchSteps(instance, options);
+  const loading = solverAtHand();
   let best: MatchPlan | null = null;
   let told: MatchPlan | null = null;
   let round = 0;
   for (;;) {
     const pause = performance.now() + STRETCH;
     let finished = false;
+    let stage: 'first' | 'greedy' | 'prices' | 'dive' | 'improve' = 'first';
     while (performance.now() < pause) {
-      const step = steps.next();
+      const step = steps.next(heard);
+      heard = undefined;
       if (step.done === true) {
         finished = true;
         break;
       }
-      round = step.value.round;
-      if (best === null || step.value.better) best = step.value.plan;
+      ({ round, stage } = step.value);
+      best = step.value.plan;
       if (round === 0) break;
     }
     const now = performance.now();
     if (best !== null && (finished || stopped || now >= end)) {
-      answer({ version: 1, kind: 'done', plan: best, round });
+      answer({ version: 2, kind: 'done', plan: best, round });
       return;
     }
-    const share = Math.min(1, (now - begin) / (ask.seconds * 1000));
-    answer({ version: 1, kind: 'progress', plan: best === told ? null : best, share, round });
+    const share = Math.min(1, (now - begin) / (seconds * 1000));
+    answer({ version: 2, kind: 'progress', plan: best === told ? null : best, share, round, stage });
     told = best;
+    if (stage === 'first') options.solver = await loading;
     await new Promise((resolve) => setTimeout(resolve));
   }
 }

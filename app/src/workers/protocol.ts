@@ -5,6 +5,7 @@ import type {
   Machines,
   MatchInstance,
   MatchPlan,
+  MatchStep,
   Piece,
   PieceYield,
   Want,
@@ -53,25 +54,31 @@ export interface FiguresAnswer {
   readonly figures: readonly (PieceFigures | Giving)[];
 }
 
-/** What the match worker is told. It stops by itself, or when told to. Version 1. */
+/**
+ * What a match worker is told. It stops by itself, or when told to. `second` leaves prices to another
+ * worker on the same instance, whose plans it is handed. Version 2.
+ */
 export type MatchAsk =
   | {
-      readonly version: 1;
+      readonly version: 2;
       readonly kind: 'start';
       readonly instance: MatchInstance;
       readonly seconds: number;
       readonly seed: number;
+      readonly second: boolean;
     }
-  | { readonly version: 1; readonly kind: 'stop' };
+  | { readonly version: 2; readonly kind: 'hear'; readonly plan: MatchPlan }
+  | { readonly version: 2; readonly kind: 'stop' };
 
 export type MatchAnswer =
   | {
-      readonly version: 1;
+      readonly version: 2;
       readonly kind: 'progress';
       /** The best plan so far, when it is better than the one before. */
       readonly plan: MatchPlan | null;
       readonly share: number;
       readonly round: number;
+      readonly stage: MatchStep['stage'];
     }
-  | { readonly version: 1; readonly kind: 'done'; readonly plan: MatchPlan; readonly round: number }
-  | { readonly version: 1; readonly kind: 'failed'; readonly message: string };
+  | { readonly version: 2; readonly kind: 'done'; readonly plan: MatchPlan; readonly round: number }
+  | { readonly version: 2; readonly kind: 'failed'; readonly message: string };

@@ -1,31 +1,40 @@
 /** The first plan: value-sorted first fit, the largest parts first, and what is left of each board kept. */
+import type { Rect } from '../geometry/rectangle.ts';
 import { FirstFit } from './first-fit.ts';
 import { lay, type Draft } from './greedy.ts';
 import { emptyDraft } from './improve.ts';
+import { layersOf, OFFCUT_ID, type Placement } from './instance.ts';
 import { findOffcuts } from './offcuts.ts';
-import { OFFCUT_ID, type Placement } from './instance.ts';
-import type { Rect } from '../geometry/rectangle.ts';
-import type { Column, ColumnCut, Problem } from './problem.ts';
-import { demandsOf, type Demand } from './working-plan.ts';
+import type { ColumnCut, Problem } from './problem.ts';
+import type { Demand } from './working-plan.ts';
 
 export function firstFitDraft(problem: Problem): Draft {
   const { instance } = problem;
   const boards = instance.boards
     .map((_, b) => b)
+    .filter((b) => !problem.locked.has(b))
     .sort(
       (a, b) =>
         (instance.boards[a]?.value ?? 0) - (instance.boards[b]?.value ?? 0) ||
         problem.areaM2(a) - problem.areaM2(b) ||
         a - b,
     );
-  const demands = demandsOf(instance).sort(largestFirst);
-  const { laid } = new FirstFit(instance).fill(
-    { laid: new Map(), open: [] },
-    { boards, demands, crossWeight: 3 },
-  );
   const draft = emptyDraft(problem);
-  for (const [b, placed] of laid) lay(problem, columnOf(problem, b, placed), draft);
+  const demands = demandsOf(problem, draft).sort(largestFirst);
+  const order = { boards, demands, crossWeight: 3 };
+  const { laid } = new FirstFit(instance).fill({ laid: new Map(), open: [] }, order);
+  for (const [b, placed] of laid) layPlaced(problem, draft, b, placed);
   return draft;
+}
+
+/** Copies and layers that are open; a panel that a lock has begun is left to those who come after. */
+function demandsOf(problem: Problem, { open }: Draft): Demand[] {
+  return problem.wants.flatMap((want, w) => {
+    const { part, areaMm2 } = want;
+    const left = open[w] as number;
+    if (want.panel) return left < want.amount - 1e-6 ? [] : [{ part, unit: want.unit, areaMm2 }];
+    return Array.from({ length: Math.round(left) }, (_, unit) => ({ part, unit, areaMm2 }));
+  });
 }
 
 function largestFirst(a: Demand, b: Demand): number {
@@ -44,36 +53,36 @@ export function draftOf(problem: Problem, placements: readonly Placement[]): Dra
   problem.instance.boards.forEach((board, b) => {
     const placed = byBoard.get(board.id);
     if (!placed) return;
-    const parts = placed.filter(({ partId }) => partId !== OFFCUT_ID);
+    const locks = problem.locked.get(b) ?? [];
+    const free = placed.filter(
+      (one) => one.partId !== OFFCUT_ID && !locks.some((lock) => samePlace(one, lock)),
+    );
     const kept = placed.filter(({ partId }) => partId === OFFCUT_ID);
-    lay(problem, columnOf(problem, b, parts, kept), draft);
+    layPlaced(problem, draft, b, free, kept);
   });
   return draft;
 }
 
-/** Placements on a board as a way to cut it, with what is then worth keeping. */
-export function columnOf(
+const samePlace = (a: Placement, b: Placement): boolean =>
+  a.partId === b.partId && Math.abs(a.x - b.x) + Math.abs(a.y - b.y) < 1e-6;
+
+/** Lays placements on a board, with what is then worth keeping unless it is told. */
+function layPlaced(
   problem: Problem,
+  draft: Draft,
   b: number,
   placed: readonly Placement[],
   keep?: readonly Rect[],
-): Column {
+): void {
   const { instance } = problem;
   const board = instance.boards[b];
   if (!board) throw new Error(`no board ${b}`);
-  const gives = new Map<number, number>();
   const cuts = placed.map(({ partId, unit, x, y, length, width }): ColumnCut => {
-    const want = problem.wantFor(partId, unit);
+    const want = problem.wantFor(partId, layersOf(problem.partOf(partId)) > 1 ? 0 : unit);
     const fills = problem.wants[want]?.panel ? width - instance.jointAllowance : 1;
-    gives.set(want, (gives.get(want) ?? 0) + fills);
     return { want, x, y, length, width, fills };
   });
   const kept = keep ?? findOffcuts(board, placed, instance.offcut, instance.kerf);
-  const credit = kept.reduce((sum, rect) => sum + rect.length * rect.width, 0) * instance.offcut.credit;
-  return {
-    board: b,
-    cost: problem.wholeCost(b) - (credit * board.value) / 1e6,
-    cuts: [...cuts, ...kept.map(({ x, y, length, width }) => ({ want: -1, x, y, length, width, fills: 0 }))],
-    gives: [...gives].flat(),
-  };
+  const column = problem.laidOut(b, cuts, kept);
+  if (column) lay(problem, column, draft);
 }

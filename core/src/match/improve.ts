@@ -41,8 +41,7 @@ export function scoreOf(problem: Problem, draft: Draft): Score {
 
 export const emptyDraft = (problem: Problem): Draft => ({
   columns: new Map(),
-  open: Float64Array.from(problem.wants, (want) => want.amount),
-  species: problem.wants.map(() => null),
+  ...problem.demand(),
 });
 
 const copyOf = (draft: Draft): Draft => ({
@@ -112,6 +111,10 @@ function varied(prices: Float64Array, random: Random, spread: number, scale: num
 
 export class Improver {
   score: Score;
+  /** The best score there has been; the plan at hand may be a little worse. */
+  best: Score;
+  /** How much worse the plan at hand may be than the best, as a share. */
+  leeway = 0;
   /** Prices of the linear programme, once there are any. */
   marginal: Float64Array | null = null;
   /** What the plan itself shows, learned as it changes. */
@@ -128,6 +131,7 @@ export class Improver {
     private readonly made: (column: Column) => void = () => undefined,
   ) {
     this.score = scoreOf(problem, draft);
+    this.best = this.score;
     this.prices = new Prices(problem);
     this.even = new Prices(problem);
     this.even.level(this.score.spent);
@@ -164,11 +168,18 @@ export class Improver {
     };
     for (const column of fresh) this.prices.learn(column, 0.05);
     const order = betterScore(score, this.score);
-    if (order > 0) return false;
+    const nearly =
+      order > 0 &&
+      score.openMm2 <= this.score.openMm2 &&
+      score.spent < this.best.spent * (1 + this.leeway) &&
+      score.spent - this.score.spent < this.best.spent * this.leeway * -Math.log(1e-9 + random.next()) * 0.3;
+    if (order > 0 && !nearly) return false;
     this.draft = draft;
     this.score = score;
     for (const column of fresh) this.prices.learn(column, 0.1);
-    return order < 0;
+    if (betterScore(score, this.best) >= 0) return false;
+    this.best = score;
+    return true;
   }
 
   /** One of three price lists, shaken; what the plan does not cover yet is dear. */
@@ -190,6 +201,7 @@ export class Improver {
   take(draft: Draft, score: Score): void {
     this.draft = draft;
     this.score = score;
+    if (betterScore(score, this.best) < 0) this.best = score;
   }
 
   /** The plan less some related boards: what a small programme may lay anew. */

@@ -8,6 +8,10 @@ export interface MatchInstance {
   readonly offcut: OffcutRule;
   readonly boards: readonly MatchBoard[];
   readonly parts: readonly MatchPart[];
+  /** Places the maker has fixed: they stay, and what else the board gives is laid around them. */
+  readonly locks?: readonly Placement[];
+  /** Added to what counts against a plan, in value, for each board touched. */
+  readonly perBoard?: number;
 }
 
 /** A leftover at least this large and quite clear goes back on the rack, credited at `credit` of its worth. */
@@ -29,6 +33,10 @@ export interface MatchBoard {
   readonly value: number;
   /** What each grade does not accept. A grade that is not named here can't be cut from the board. */
   readonly blocked: Readonly<Record<string, readonly Rect[]>>;
+  /** Thickness that comes out for a part at the size it is cut at, by part; as found where it is not named. */
+  readonly yields?: Readonly<Record<string, number>>;
+  /** How little the maker likes a part to come from this board, in value for each copy or strip, by part. */
+  readonly reluctance?: Readonly<Record<string, number>>;
 }
 
 /** The grade that asks for no finding at all: what an offcut must be. */
@@ -36,7 +44,14 @@ export const CLEAR_GRADE = 'clear';
 
 export interface MatchPart {
   readonly id: string;
-  readonly type: 'solid' | 'panel';
+  /** `laminated`: each copy is glued up from `layers` of this size, which may come from any boards. */
+  readonly type: 'solid' | 'panel' | 'laminated';
+  readonly layers?: number;
+  /**
+   * Rectangles within the part’s size that cover its true shape: only they must be clear. A finding beside
+   * a round top is no finding.
+   */
+  readonly shape?: readonly Rect[];
   readonly length: number;
   readonly width: number;
   readonly thickness: number;
@@ -87,6 +102,9 @@ export interface MatchPlan {
   readonly missing: readonly Missing[];
 }
 
+/** Pieces that are cut for one copy of a solid or laminated part. */
+export const layersOf = (part: MatchPart): number => (part.type === 'laminated' ? (part.layers ?? 2) : 1);
+
 /** Demanded area in mm²: what coverage is measured by. */
 export const demandedAreaMm2 = (parts: readonly MatchPart[]): number =>
   parts.reduce((sum, part) => sum + part.length * part.width * part.qty, 0);
@@ -94,8 +112,16 @@ export const demandedAreaMm2 = (parts: readonly MatchPart[]): number =>
 /** Whether a board's species and thickness will do for a part. */
 export function boardSuits(board: MatchBoard, part: MatchPart): boolean {
   return (
-    board.thickness >= part.thickness - 1e-6 &&
+    (board.yields?.[part.id] ?? board.thickness) >= part.thickness - 1e-6 &&
     (part.species === 'any' || part.species.includes(board.species)) &&
     board.blocked[part.grade] !== undefined
   );
+}
+
+/** Whether `plan` covers more than `other`, or as much and spends less. */
+export function isBetterPlan(plan: MatchPlan, other: MatchPlan | null): boolean {
+  if (other === null) return true;
+  if (Math.abs(plan.coverage - other.coverage) > 1e-9) return plan.coverage > other.coverage;
+  if (Math.abs(plan.consumed - other.consumed) > 1e-9) return plan.consumed < other.consumed;
+  return plan.boards < other.boards;
 }

@@ -1,5 +1,40 @@
 /** Linear and whole-number programmes, solved by HiGHS (Huangfu and Hall 2018), which the caller loads. */
-import type { Highs, Model } from 'highs';
+
+/** What is used of the solver. */
+export interface LinearEngine {
+  readonly infinity: number;
+  readonly constants: { readonly modelStatus: { readonly optimal: number } };
+  createModel(): LinearModel;
+}
+
+interface LinearModel {
+  readonly options: { set(values: Readonly<Record<string, boolean | number | string>>): unknown };
+  readonly info: { get(name: string): number | bigint };
+  passModel(model: {
+    numCols: number;
+    numRows: number;
+    colCost: Float64Array;
+    colLower: Float64Array;
+    colUpper: Float64Array;
+    rowLower: Float64Array;
+    rowUpper: Float64Array;
+    matrix: {
+      format: 'csc';
+      numRows: number;
+      numCols: number;
+      starts: Int32Array;
+      indices: Int32Array;
+      values: Float64Array;
+    };
+    integrality?: Int32Array;
+  }): unknown;
+  setSolution(start: { colValue: Float64Array }): unknown;
+  run(): unknown;
+  getModelStatus(): number;
+  getObjectiveValue(): number;
+  getSolution(): { readonly colValue: Float64Array; readonly rowDual: Float64Array };
+  dispose(): void;
+}
 
 /** Minimise cost·x over rows lo ≤ A x ≤ hi and 0 ≤ x ≤ upper; A by columns. */
 export interface Programme {
@@ -34,13 +69,13 @@ export interface Solver {
   whole(programme: Programme, seconds: number, start?: ArrayLike<number>): WholeAnswer | null;
 }
 
-export function solverFrom(highs: Highs): Solver {
+export function solverFrom(highs: LinearEngine): Solver {
   const infinite = highs.infinity;
   const finite = (values: readonly number[]): Float64Array =>
     Float64Array.from(values, (value) =>
       value === Infinity ? infinite : value === -Infinity ? -infinite : value,
     );
-  const modelOf = (programme: Programme, whole: boolean): Model => {
+  const modelOf = (programme: Programme, whole: boolean): LinearModel => {
     const numCols = programme.cost.length;
     const numRows = programme.rowLow.length;
     const model = highs.createModel();

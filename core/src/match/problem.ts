@@ -5,9 +5,26 @@
  * A *want* is a solid part with all its copies, or one copy of a panel: of the first one needs so many, of
  * the second so many millimetres of strip.
  */
-import { clipTo } from '../geometry/rectangle.ts';
-import { boardSuits, CLEAR_GRADE, type MatchBoard, type MatchInstance, type MatchPart } from './instance.ts';
-import { bestPattern, type Effort, type KeepRule, type PatternBoard, type PatternItem } from './pattern.ts';
+import { clipTo, type Rect } from '../geometry/rectangle.ts';
+import {
+  boardSuits,
+  CLEAR_GRADE,
+  layersOf,
+  type MatchBoard,
+  type MatchInstance,
+  type MatchPart,
+  type Placement,
+} from './instance.ts';
+import { findSpot } from './layout.ts';
+import { findOffcuts } from './offcuts.ts';
+import {
+  bestPattern,
+  type Effort,
+  type KeepRule,
+  type Laid,
+  type PatternBoard,
+  type PatternItem,
+} from './pattern.ts';
 
 const EPS = 1e-6;
 
@@ -21,6 +38,7 @@ export interface Want {
   /** Part area that counts as covered per copy, or for the whole panel, mm². */
   readonly areaMm2: number;
   readonly gradeBit: number;
+  readonly shape?: Float64Array;
 }
 
 export interface ColumnCut {
@@ -36,8 +54,10 @@ export interface ColumnCut {
 /** One way to cut one board. */
 export interface Column {
   readonly board: number;
-  /** What it spends: worth of the board less credit for what is kept. */
+  /** What counts against it: what it spends, and what the maker would rather not have. */
   readonly cost: number;
+  /** Of the cost, what is not spent: wishes weighed in. */
+  readonly extra: number;
   readonly cuts: readonly ColumnCut[];
   /** want, fills in turn. */
   readonly gives: readonly number[];
@@ -60,6 +80,9 @@ export class Problem {
   readonly pricesAt: Int32Array;
   private readonly ready: readonly ReadyBoard[];
   private readonly grades: readonly string[];
+  /** Locks by board, and what a board with locks and nothing else spends. */
+  readonly locked: ReadonlyMap<number, readonly Placement[]>;
+  private readonly sunk: ReadonlyMap<number, { readonly cost: number; readonly kept: readonly Rect[] }>;
 
   /** The instance with what is blocked clipped to its boards. */
   readonly instance: MatchInstance;
@@ -90,6 +113,8 @@ export class Problem {
       },
       areaM2: (board.length * board.width) / 1e6,
     }));
+    this.locked = this.locksByBoard();
+    this.sunk = new Map([...this.locked].map(([b, locks]) => [b, this.around(b, locks)]));
     this.wantsOf = boards.map((board) =>
       this.wants.flatMap((want, w) => (this.suits(board, want) ? [w] : [])),
     );
@@ -100,21 +125,63 @@ export class Problem {
     this.boardsOf = boardsOf;
   }
 
+  private locksByBoard(): Map<number, Placement[]> {
+    const at = new Map(this.instance.boards.map((board, b) => [board.id, b]));
+    const found = new Map<number, Placement[]>();
+    for (const lock of this.instance.locks ?? []) {
+      const b = at.get(lock.boardId);
+      if (b !== undefined) found.set(b, [...(found.get(b) ?? []), lock]);
+    }
+    return found;
+  }
+
+  /** What a board spends with these placements, and what of it is kept. */
+  private around(b: number, placed: readonly Placement[]): { cost: number; kept: readonly Rect[] } {
+    const { board } = this.ready[b] as ReadyBoard;
+    const kept = findOffcuts(board, placed, this.instance.offcut, this.instance.kerf);
+    const area = kept.reduce((sum, rect) => sum + rect.length * rect.width, 0);
+    return { cost: this.wholeCost(b) - (area * this.instance.offcut.credit * board.value) / 1e6, kept };
+  }
+
+  /** What the locked boards spend whatever else is cut. */
+  sunkCost(): number {
+    let sum = 0;
+    for (const { cost } of this.sunk.values()) sum += cost;
+    return sum;
+  }
+
+  sunkOn(b: number): { readonly cost: number; readonly kept: readonly Rect[] } | undefined {
+    return this.sunk.get(b);
+  }
+
+  /** What is to be filled: all wants less what the locks fill. */
+  demand(): { open: Float64Array; species: (string | null)[] } {
+    const open = Float64Array.from(this.wants, (want) => want.amount);
+    const species: (string | null)[] = this.wants.map(() => null);
+    for (const [b, locks] of this.locked) {
+      for (const { partId, unit, width } of locks) {
+        const w = this.wantFor(partId, unit);
+        const want = this.wants[w];
+        if (!want) continue;
+        const fills = want.panel ? width - this.instance.jointAllowance : 1;
+        open[w] = Math.max(0, (open[w] as number) - fills);
+        if (want.panel) species[w] = this.speciesOf[b] ?? null;
+      }
+    }
+    return { open, species };
+  }
+
   private wantsFor(part: MatchPart): Want[] {
     const areaMm2 = part.length * part.width;
     const gradeBit = 1 << this.grades.indexOf(part.grade);
-    if (part.type === 'solid') {
-      return [{ part, unit: 0, panel: false, amount: part.qty, areaMm2, gradeBit }];
+    const shape = part.shape && Float64Array.from(part.shape.flatMap(corners));
+    const common = { part, gradeBit, ...(shape ? { shape } : {}) };
+    if (part.type !== 'panel') {
+      const layers = layersOf(part);
+      return [{ ...common, unit: 0, panel: false, amount: part.qty * layers, areaMm2: areaMm2 / layers }];
     }
     const amount = part.width - this.instance.jointAllowance;
-    return Array.from({ length: part.qty }, (_, unit) => ({
-      part,
-      unit,
-      panel: true,
-      amount,
-      areaMm2,
-      gradeBit,
-    }));
+    return Array.from({ length: part.qty }, (_, unit) => ({ ...common, unit, panel: true, amount, areaMm2 }));
   }
 
   private suits(board: MatchBoard, { part }: Want): boolean {
@@ -140,6 +207,12 @@ export class Problem {
       blocked: Float64Array.from(all.flatMap(({ at }) => at)),
       masks: Int32Array.from(all, ({ mask }) => mask),
     };
+  }
+
+  partOf(partId: string): MatchPart {
+    const part = this.instance.parts.find(({ id }) => id === partId);
+    if (!part) throw new Error(`no part ${partId}`);
+    return part;
   }
 
   /** The want of a copy of a part. */
@@ -186,31 +259,113 @@ export class Problem {
       if (left <= EPS) continue;
       const bound = species[w];
       if (bound !== null && bound !== undefined && bound !== ready.board.species) continue;
-      const price = prices[at + w] as number;
+      const price = (prices[at + w] as number) - this.reluctance(ready.board, w);
       if (price <= 0) continue;
       this.addItems(items, local.length, this.wants[w] as Want, left, price, ready);
       local.push(w);
       wanted.push(left);
     }
     if (items.length === 0) return null;
+    if (items.length > effort.items) {
+      items.sort((a, b) => b.price / (b.length * b.width) - a.price / (a.length * a.width));
+      items.length = effort.items;
+    }
+    if (this.locked.has(b)) return this.besideLocks(b, items, local, wanted);
     const pattern = bestPattern(ready, items, wanted, ready.keep, effort);
     if (pattern === null) return null;
-    let kept = 0;
+    const cuts = pattern.laid.map((laid) => this.cutOf(laid, items, local));
+    return this.columnFrom(b, cuts);
+  }
+
+  private cutOf(laid: Laid, items: readonly PatternItem[], local: readonly number[]): ColumnCut {
+    const { x, y, length, width } = laid;
+    const what = items[laid.item];
+    const want = what ? (local[what.want] as number) : -1;
+    return { want, x, y, length, width, fills: what?.fills ?? 0 };
+  }
+
+  /** The column that these cuts make, or null when they cut nothing that is wanted. */
+  private columnFrom(b: number, cuts: readonly ColumnCut[]): Column | null {
+    const { board, keep } = this.ready[b] as ReadyBoard;
     const fills = new Map<number, number>();
-    const cuts = pattern.laid.map(({ item, x, y, length, width }): ColumnCut => {
-      const what = items[item];
-      if (!what) kept += length * width;
-      const want = what ? (local[what.want] as number) : -1;
-      if (what) fills.set(want, (fills.get(want) ?? 0) + what.fills);
-      return { want, x, y, length, width, fills: what?.fills ?? 0 };
-    });
+    let kept = 0;
+    let extra = this.instance.perBoard ?? 0;
+    for (const cut of cuts) {
+      if (cut.want < 0) {
+        kept += cut.length * cut.width;
+        continue;
+      }
+      fills.set(cut.want, (fills.get(cut.want) ?? 0) + cut.fills);
+      extra += this.reluctance(board, cut.want) * cut.fills;
+    }
     if (fills.size === 0) return null;
     return {
       board: b,
-      cost: this.wholeCost(b) - kept * ready.keep.perMm2,
+      cost: this.wholeCost(b) - kept * keep.perMm2 + extra,
+      extra,
       cuts,
       gives: [...fills].flat(),
     };
+  }
+
+  /** How little a want is liked from a board, per fill. */
+  private reluctance(board: MatchBoard, w: number): number {
+    if (!board.reluctance) return 0;
+    const want = this.wants[w] as Want;
+    const each = board.reluctance[want.part.id] ?? 0;
+    // Told for each strip; a panel is filled by the millimetre.
+    return want.panel ? each / Math.max(1, (want.part.maxStrip ?? want.part.width) * 0.7) : each;
+  }
+
+  /**
+   * On a board with locks: one item after the other wherever it can still be sawn free beside them. What the
+   * locks spend is spent already, so only what is spent beyond that counts.
+   */
+  private besideLocks(
+    b: number,
+    items: readonly PatternItem[],
+    local: readonly number[],
+    wanted: readonly number[],
+  ): Column | null {
+    const { board, kerf, keep } = this.ready[b] as ReadyBoard;
+    const locks = this.locked.get(b) ?? [];
+    const left = [...wanted];
+    const placed: Placement[] = [...locks];
+    const cuts: ColumnCut[] = [];
+    const rate = (item: PatternItem): number => item.price / (item.length * item.width);
+    for (const item of [...items].sort((one, other) => rate(other) - rate(one))) {
+      if (rate(item) < keep.perMm2) continue;
+      while ((left[item.want] as number) >= item.fills - EPS) {
+        const w = local[item.want] as number;
+        const { part } = this.wants[w] as Want;
+        const spot = findSpot(board, placed, item.length, item.width, part.grade, kerf);
+        if (!spot) break;
+        placed.push({
+          ...spot,
+          length: item.length,
+          width: item.width,
+          boardId: board.id,
+          partId: part.id,
+          unit: 0,
+        });
+        cuts.push({ want: w, ...spot, length: item.length, width: item.width, fills: item.fills });
+        left[item.want] = (left[item.want] as number) - item.fills;
+      }
+    }
+    return this.laidOut(b, cuts, this.around(b, placed).kept);
+  }
+
+  /** The column of cuts laid out by other means, with what is kept beside them. */
+  laidOut(b: number, cuts: readonly ColumnCut[], kept: readonly Rect[]): Column | null {
+    const offcuts = kept.map(({ x, y, length, width }) => ({ want: -1, x, y, length, width, fills: 0 }));
+    const column = this.columnFrom(b, [...cuts, ...offcuts]);
+    if (!column) return null;
+    const perBoard = this.instance.perBoard ?? 0;
+    const sunk = this.sunk.get(b);
+    // A board with locks is touched as it is.
+    return sunk
+      ? { ...column, cost: column.cost - sunk.cost - perBoard, extra: column.extra - perBoard }
+      : column;
   }
 
   private addItems(
@@ -221,9 +376,17 @@ export class Problem {
     price: number,
     ready: ReadyBoard,
   ): void {
-    const { part, gradeBit } = want;
+    const { part, gradeBit, shape } = want;
     if (!want.panel) {
-      items.push({ want: local, length: part.length, width: part.width, price, fills: 1, gradeBit });
+      items.push({
+        ...(shape ? { shape } : {}),
+        want: local,
+        length: part.length,
+        width: part.width,
+        price,
+        fills: 1,
+        gradeBit,
+      });
       return;
     }
     for (const width of this.stripWidths(part, left, ready)) {
@@ -264,3 +427,5 @@ function onBoards(instance: MatchInstance): MatchInstance {
   });
   return { ...instance, boards };
 }
+
+const corners = ({ x, y, length, width }: Rect): number[] => [x, y, x + length, y + width];

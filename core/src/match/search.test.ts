@@ -135,6 +135,40 @@ describe('the search with prices', () => {
     );
   });
 
+  it('leaves what is fixed where it is, and lays the rest around it', () => {
+    fc.assert(
+      fc.property(randomInstance, fc.integer({ min: 0, max: 9 }), (instance, which) => {
+        const free = after(instance, 20);
+        const parts = free.placements.filter(({ partId }) => partId !== 'offcut');
+        const locks = parts.filter((_, i) => (i + which) % 3 === 0);
+        const locked = { ...instance, locks };
+        expect(verifyPlan(locked, after(locked, 120))).toEqual([]);
+      }),
+      { numRuns: 50 },
+    );
+  });
+
+  it('weighs wishes in and tells what is spent without them', () => {
+    const instance = salvageInstance({ boards: 40, pieces: 20 }, 3);
+    const few = { ...instance, perBoard: 50 };
+    const plan = after(few, 150);
+    expect(verifyPlan(few, plan)).toEqual([]);
+    expect(plan.boards).toBeLessThanOrEqual(after(instance, 150).boards);
+    const away = {
+      ...instance,
+      boards: instance.boards.map((board, i) => ({
+        ...board,
+        ...(i % 2 === 0
+          ? { reluctance: Object.fromEntries(instance.parts.map(({ id }) => [id, 1000])) }
+          : {}),
+      })),
+    };
+    const even = new Set(instance.boards.filter((_, i) => i % 2 === 0).map(({ id }) => id));
+    const count = (given: MatchPlan): number =>
+      new Set(given.placements.map(({ boardId }) => boardId).filter((id) => even.has(id))).size;
+    expect(count(after(away, 100))).toBeLessThan(count(after(instance, 100)));
+  });
+
   it('takes a better plan that another search hands it', () => {
     const instance = salvageInstance({ boards: 60, pieces: 40 }, 7);
     const good = after(instance, 300, 3);

@@ -13,7 +13,7 @@ import { fillGreedily, lay, layWanted, type Draft } from './greedy.ts';
 import { betterScore, dropUnfinished, emptyDraft, Improver, scoreOf, type Score } from './improve.ts';
 import type { Solver } from './linear.ts';
 import { Master, reducedGain, type MasterAnswer } from './master.ts';
-import { QUICK, THOROUGH, type Effort } from './pattern.ts';
+import { PRICING, QUICK, SWIFT, THOROUGH, type Effort } from './pattern.ts';
 import type { Column, Problem } from './problem.ts';
 
 export type SearchStage = 'greedy' | 'prices' | 'dive' | 'improve';
@@ -30,13 +30,22 @@ export interface SearchStep {
 /** A master of more columns than this is pruned before it is solved in whole numbers. */
 const MOST_WHOLE = 500;
 /** Neighbourhoods tried between two whole-number programmes. */
-const STEPS_PER_WHOLE = 80;
+const STEPS_PER_WHOLE = 100;
+/** Neighbourhoods tried between two dives. */
+const STEPS_PER_DIVE = 400;
+/** How much worse than the best the plan at hand may be, as a share: it gets out of dead ends. */
+const LEEWAY = 0.003;
+/** Steps without a better plan after which the best is taken up again. */
+const BACK_TO_BEST = 60;
 /** Neighbourhoods without a better plan after which the search takes itself for finished. */
 /** Boards looked at for each want at the least. */
 const LEAST_CONTENDERS = 40;
 const PATIENCE = 20_000;
 /** Boards priced in column generation, for each board there is. */
 const MOST_PRICED = 8;
+const MOST_PRICED_IN_ALL = 12_000;
+/** From so many contending boards on, each is priced with less effort. */
+const MANY_BOARDS = 1200;
 /** Neighbourhoods tried before prices are reckoned: what is plainly wrong is soon put right. */
 const EARLY_STEPS = 60;
 
@@ -92,9 +101,12 @@ export class Search {
         this.estimate = answer.objective - answer.uncovered;
         improver.marginal = answer.prices;
       }
-      const dived = yield* this.dive(master, answer);
-      yield dived;
-      if (dived.better) improver.take(this.best, this.score);
+      const dives = problem.instance.boards.length <= 300 ? 3 : 1;
+      for (let n = 0; n < dives; n++) {
+        const dived = yield* this.dive(master, answer, n > 0);
+        yield dived;
+        if (dived.better) improver.take(this.best, this.score);
+      }
     }
     yield* this.improve(master, answer, improver);
   }
@@ -164,6 +176,7 @@ export class Search {
   private *generate(master: Master): Generator<SearchStep, MasterAnswer | null> {
     const { problem } = this;
     const whole = emptyDraft(problem);
+    const effort = this.contenders.length > MANY_BOARDS ? PRICING : QUICK;
     let answer = master.linear(master.pool, whole);
     if (!answer) return null;
     let smooth = answer.prices;
@@ -174,7 +187,8 @@ export class Search {
     let idle = 0;
     let stalled = 0;
     let exact = false;
-    for (let priced = 0; priced < MOST_PRICED * many;) {
+    const budget = Math.min(MOST_PRICED * many, MOST_PRICED_IN_ALL);
+    for (let priced = 0; priced < budget;) {
       const { prices }: MasterAnswer = answer;
       smooth = exact ? prices : smooth.map((old, i) => 0.3 * old + 0.7 * (prices[i] as number));
       let gained = 0;
@@ -187,7 +201,7 @@ export class Search {
           continue;
         }
         if (!this.hopeful(b, smooth, answer)) continue;
-        const column = problem.column(b, smooth, whole.open, whole.species, QUICK);
+        const column = problem.column(b, smooth, whole.open, whole.species, effort);
         if (++looked % 20 === 0) yield this.idle('prices');
         if (!column) continue;
         const gain = reducedGain(problem, column, answer);
@@ -233,9 +247,14 @@ export class Search {
   }
 
   /** Lays the columns that the fractions favour, a few at a time, and reckons the rest anew. */
-  private *dive(master: Master, first: MasterAnswer | null): Generator<SearchStep, SearchStep> {
+  private *dive(
+    master: Master,
+    first: MasterAnswer | null,
+    shaken = false,
+  ): Generator<SearchStep, SearchStep> {
     const { problem } = this;
     const draft = emptyDraft(problem);
+    const effort = this.contenders.length > MANY_BOARDS ? PRICING : QUICK;
     let prices = first?.prices ?? null;
     const rest = new Int32Array(this.all.length);
     for (let guard = 0; guard < 60 && draft.open.some((left) => left > 1e-6); guard++) {
@@ -251,7 +270,7 @@ export class Search {
             rest[b] = (rest[b] as number) - 1;
             continue;
           }
-          const column = problem.column(b, answer.prices, draft.open, draft.species, QUICK);
+          const column = problem.column(b, answer.prices, draft.open, draft.species, effort);
           if (++looked % 40 === 0) yield this.idle('dive');
           if (!column) continue;
           const gain = reducedGain(problem, column, answer);
@@ -269,11 +288,12 @@ export class Search {
       const favoured = fitting
         .map((column, i) => ({ column, x: use[i] as number }))
         .filter(({ x }) => x > 0.02)
+        .map(({ column, x }) => ({ column, x: shaken ? x * (0.5 + this.random.next()) : x }))
         .sort((a, b) => b.x - a.x);
       const many = Math.max(1, Math.ceil(favoured.length * 0.12));
       let laid = 0;
       for (const { column, x } of favoured) {
-        if (x < 0.97 && laid >= many) break;
+        if ((shaken || x < 0.97) && laid >= many) break;
         if (draft.columns.has(column.board)) continue;
         layWanted(problem, column, draft);
         laid++;
@@ -302,6 +322,8 @@ export class Search {
   ): Generator<SearchStep, void> {
     let sinceWhole = Infinity;
     let sinceBetter = 0;
+    let sinceDive = 0;
+    improver.leeway = LEEWAY;
     while (sinceBetter < PATIENCE) {
       if (master && sinceWhole >= STEPS_PER_WHOLE) {
         sinceWhole = 0;
@@ -316,7 +338,15 @@ export class Search {
         }
       }
       sinceWhole++;
-      const step = this.stepOf(improver, this.random.next() < 0.15 ? THOROUGH : QUICK);
+      if (sinceBetter % BACK_TO_BEST === BACK_TO_BEST - 1) improver.take(this.best, this.score);
+      if (master && ++sinceDive > STEPS_PER_DIVE) {
+        sinceDive = 0;
+        const step = yield* this.dive(master, answer, true);
+        if (step.better) improver.take(this.best, this.score);
+        yield step;
+      }
+      const luck = this.random.next();
+      const step = this.stepOf(improver, luck < 0.05 ? THOROUGH : luck < 0.45 ? SWIFT : QUICK);
       sinceBetter = step.better ? 0 : sinceBetter + 1;
       yield step;
     }

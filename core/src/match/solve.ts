@@ -4,6 +4,7 @@
  */
 import {
   demandedAreaMm2,
+  layersOf,
   OFFCUT_ID,
   type MatchInstance,
   type MatchPlan,
@@ -94,43 +95,82 @@ export function planOf(
 ): MatchPlan {
   const { instance, wants } = problem;
   const placements: Placement[] = [];
-  const next = new Array<number>(wants.length).fill(0);
+  const numbers = new UnitNumbers(problem);
+  for (const [b, locks] of problem.locked) {
+    placements.push(...locks);
+    if (draft.columns.has(b)) continue;
+    const boardId = instance.boards[b]?.id ?? '';
+    problem.sunkOn(b)?.kept.forEach(({ x, y, length, width }, unit) => {
+      placements.push({ boardId, partId: OFFCUT_ID, unit, x, y, length, width });
+    });
+  }
+  let extra = 0;
   for (const column of [...draft.columns.values()].sort((a, b) => a.board - b.board)) {
     const boardId = instance.boards[column.board]?.id ?? '';
     let offcuts = 0;
+    extra += column.extra;
     const inOrder = [...column.cuts].sort(
       (a, b) => Number(a.want < 0) - Number(b.want < 0) || a.x - b.x || a.y - b.y,
     );
     for (const { want: w, x, y, length, width } of inOrder) {
       const want = wants[w];
       if (!want) placements.push({ boardId, partId: OFFCUT_ID, unit: offcuts++, x, y, length, width });
-      else {
-        const unit = want.panel ? want.unit : (next[w] as number);
-        next[w] = unit + 1;
-        placements.push({ boardId, partId: want.part.id, unit, x, y, length, width });
-      }
+      else placements.push({ boardId, partId: want.part.id, unit: numbers.next(w), x, y, length, width });
     }
   }
   const short = new Map<string, number>();
+  let openMm2 = 0;
   wants.forEach((want: Want, w) => {
     const left = draft.open[w] as number;
     if (left <= 1e-6) return;
-    const many = want.panel ? 1 : Math.round(left);
+    const many = want.panel ? 1 : Math.ceil(left / layersOf(want.part) - 1e-9);
+    openMm2 += many * want.part.length * want.part.width;
     short.set(want.part.id, (short.get(want.part.id) ?? 0) + many);
   });
   const score = scoreOf(problem, draft);
   const demanded = demandedAreaMm2(instance.parts);
+  const consumed = score.spent - extra + problem.sunkCost();
   const full = short.size === 0;
-  const optimal = full && bound !== null && score.spent <= bound + 1e-9;
+  const optimal = full && bound !== null && consumed <= bound + 1e-9;
   return {
     placements,
-    coverage: demanded === 0 ? 1 : Math.max(0, 1 - score.openMm2 / demanded),
-    consumed: score.spent,
-    boards: score.boards,
+    coverage: demanded === 0 ? 1 : Math.max(0, 1 - openMm2 / demanded),
+    consumed,
+    boards: [...problem.locked.keys()].filter((b) => !draft.columns.has(b)).length + score.boards,
     bound: full ? bound : null,
     boundProven: full && bound !== null,
     estimate: full ? estimate : null,
     status: full ? (optimal ? 'optimal' : 'feasible') : 'short',
     missing: [...short].map(([id, many]) => ({ id, short: many })),
   };
+}
+
+/** Numbers copies in the order in which they are met, past those that locks have taken. */
+class UnitNumbers {
+  private readonly given: number[];
+  private readonly taken: ReadonlyMap<string, Map<number, number>>;
+
+  constructor(private readonly problem: Problem) {
+    this.given = new Array<number>(problem.wants.length).fill(0);
+    const taken = new Map<string, Map<number, number>>();
+    for (const locks of problem.locked.values()) {
+      for (const { partId, unit } of locks) {
+        const units = taken.get(partId) ?? new Map<number, number>();
+        taken.set(partId, units.set(unit, (units.get(unit) ?? 0) + 1));
+      }
+    }
+    this.taken = taken;
+  }
+
+  next(w: number): number {
+    const want = this.problem.wants[w] as Want;
+    if (want.panel) return want.unit;
+    const layers = layersOf(want.part);
+    const taken = this.taken.get(want.part.id);
+    let at = this.given[w] as number;
+    // Each copy has room for so many layers; locks stand in the first of them.
+    while (at % layers < (taken?.get(Math.floor(at / layers)) ?? 0)) at++;
+    this.given[w] = at + 1;
+    return Math.floor(at / layers);
+  }
 }

@@ -25,6 +25,16 @@ export function verifyPlan(instance: MatchInstance, plan: MatchPlan): string[] {
   for (const [id, placed] of perBoard) {
     faults.push(...boardFaults(id, placed, instance.kerf));
   }
+  for (const lock of instance.locks ?? []) {
+    const there = plan.placements.some(
+      (p) =>
+        p.boardId === lock.boardId &&
+        p.partId === lock.partId &&
+        Math.abs(p.x - lock.x) + Math.abs(p.y - lock.y) < EPS &&
+        Math.abs(p.length - lock.length) + Math.abs(p.width - lock.width) < EPS,
+    );
+    if (!there) faults.push(`${lock.partId} was fixed on ${lock.boardId}, but is not there`);
+  }
   const whole = wholeUnits(instance, plan, boards, faults);
   faults.push(...sumFaults(instance, plan, perBoard, boards, whole));
   return faults;
@@ -56,12 +66,13 @@ function placementFaults(
     if (placed.unit < 0 || placed.unit >= part.qty || !Number.isInteger(placed.unit)) {
       faults.push(`${name}: only ${part.qty} are wanted`);
     }
-    if (board.thickness < part.thickness - EPS) faults.push(`${name}: the board is too thin`);
+    const comesOut = board.yields?.[part.id] ?? board.thickness;
+    if (comesOut < part.thickness - EPS) faults.push(`${name}: the board is too thin`);
     if (part.species !== 'any' && !part.species.includes(board.species)) {
       faults.push(`${name}: ${board.species} is not a species that will do`);
     }
     if (Math.abs(placed.length - part.length) > EPS) faults.push(`${name} has not the part’s length`);
-    if (part.type === 'solid' && Math.abs(placed.width - part.width) > EPS) {
+    if (part.type !== 'panel' && Math.abs(placed.width - part.width) > EPS) {
       faults.push(`${name} has not the part’s width`);
     }
     if (part.type === 'panel') {
@@ -71,10 +82,16 @@ function placementFaults(
   }
   const blocked = board.blocked[grade];
   if (!blocked) faults.push(`${name}: the board says nothing of grade ${grade}`);
-  else if (blocked.some((rect) => meet(rect, placed, EPS))) {
+  else if (blocked.some((rect) => spoils(rect, placed, part?.shape))) {
     faults.push(`${name} lies over something that grade ${grade} does not accept`);
   }
   return faults;
+}
+
+/** Whether a finding lies in what must be clear: the whole placement, or the rectangles of its shape. */
+function spoils(finding: Rect, placed: Placement, shape: readonly Rect[] | undefined): boolean {
+  if (!shape) return meet(finding, placed, EPS);
+  return shape.some((rect) => meet(finding, { ...rect, x: placed.x + rect.x, y: placed.y + rect.y }, EPS));
 }
 
 function meet(a: Rect, b: Rect, slack: number): boolean {
@@ -138,6 +155,10 @@ function wholeUnits(
       if (own.length === 0) continue;
       if (part.type === 'solid') {
         if (own.length > 1) faults.push(`${part.id} #${unit} is placed ${own.length} times`);
+      } else if (part.type === 'laminated') {
+        const layers = part.layers ?? 2;
+        if (own.length > layers) faults.push(`${part.id} #${unit} has ${own.length} layers, not ${layers}`);
+        if (own.length < layers) continue;
       } else {
         const species = new Set(own.map((p) => boards.get(p.boardId)?.species));
         if (species.size > 1) faults.push(`${part.id} #${unit} mixes species in one panel`);

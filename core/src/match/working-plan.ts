@@ -1,5 +1,5 @@
 /** A plan while first fit makes it: what lies on each board, and what is still open. */
-import type { MatchInstance, MatchPart, Placement } from './instance.ts';
+import type { MatchPart, Placement } from './instance.ts';
 
 /** One copy of a part that has to be placed whole. */
 export interface Demand {
@@ -12,10 +12,4 @@ export interface WorkingPlan {
   /** Board index → what is cut from it. A board that is not touched has no entry. */
   readonly laid: ReadonlyMap<number, readonly Placement[]>;
   readonly open: readonly Demand[];
-}
-
-export function demandsOf(instance: MatchInstance): Demand[] {
-  return instance.parts.flatMap((part) =>
-    Array.from({ length: part.qty }, (_, unit) => ({ part, unit, areaMm2: part.length * part.width })),
-  );
 }
