@@ -325,16 +325,50 @@ export {
 // Projects
 export {
   DEFAULT_ALLOWANCES,
+  partFault,
   partLetter,
   roughSize,
+  SOLID,
+  WANTED,
+  WANTED_ABOUT,
+  WANTED_NAMES,
   type Allowances,
+  type Brief,
+  type BrokenPart,
+  type Make,
   type Part,
   type PartId,
+  type PartShape,
   type PlannedCut,
   type Project,
   type ProjectPlan,
+  type Wanted,
 } from './project/project.ts';
+export { partAreaMm2, partOutline, shapeCover } from './project/part-outline.ts';
 export { readPartLine, type PartChip, type PartReading } from './project/part-line.ts';
+export {
+  designFaults,
+  designParts,
+  drawDesign,
+  sizeFault,
+  usualSizes,
+  type Design,
+  type DesignBox,
+  type DesignPart,
+  type DesignSize,
+  type DrawnBox,
+} from './project/designs/design.ts';
+export { designById, SHIPPED_DESIGNS } from './project/designs/shipped.ts';
+export { FormulaError } from './project/designs/formula.ts';
+export { waysOut, type WayKind, type WayOut, type WaysContext } from './project/ways-out.ts';
+export {
+  rankLikeness,
+  REPAIR_WAYS,
+  repairSize,
+  type Likeness,
+  type RepairWay,
+  type ToneApart,
+} from './project/likeness.ts';
 
 // Matching stock to projects
 export {
@@ -353,17 +387,21 @@ export {
 } from './match/instance.ts';
 export { matchSteps, solveMatch, type MatchStep, type SearchOptions } from './match/solve.ts';
 export { solverFrom, type Solver } from './match/linear.ts';
-export { verifyPlan } from './match/verify-plan.ts';
+export { layoutFaults, verifyPlan } from './match/verify-plan.ts';
 export {
   basisOf,
-  nearestMiss,
   piecesFor,
   planForProject,
   projectInstance,
   showFaceOf,
   worthPerM2,
-  type NearestMiss,
+  type ShopRules,
 } from './match/project-instance.ts';
+export { impossibleParts, nearestMiss, type NearestMiss } from './match/nearest-miss.ts';
+export { chooseGroups, groupFaults, type GroupThickness } from './match/thickness-groups.ts';
+export { coversAll, tryProject, type Tried } from './match/try-project.ts';
+export { designProject, largest, type Largest } from './match/largest.ts';
+export { couldMake, rankCouldMake, type CouldMake } from './match/could-make.ts';
 
 // The shop floor
 export { cutSheet, type CutSheet, type SheetCut } from './shop/cut-sheet.ts';

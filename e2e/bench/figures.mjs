@@ -39,7 +39,7 @@ function shopOf(count, settings) {
       })),
     };
   });
-  return { format: 'aldrek-shop', version: 3, settings, hauls: [], pieces, projects: [], milled: [] };
+  return { format: 'aldrek-shop', version: 4, settings, hauls: [], pieces, projects: [], milled: [] };
 }
 
 const count = Number(process.argv[2] ?? 5000);

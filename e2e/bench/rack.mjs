@@ -36,7 +36,7 @@ function shopOf(count, settings) {
     })),
     hazards: i % 5 === 0 ? ['maybe-lead'] : [],
   }));
-  return { format: 'aldrek-shop', version: 3, settings, hauls: [], pieces, projects: [], milled: [] };
+  return { format: 'aldrek-shop', version: 4, settings, hauls: [], pieces, projects: [], milled: [] };
 }
 
 /** The time from the last navigation until the rack shows its first strip and has nothing left to do, ms. */

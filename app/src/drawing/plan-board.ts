@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { formatLength, fullWidth, speciesLabel, type Piece, type PlannedCut } from '@aldrek/core';
+import { formatLength, fullWidth, speciesLabel, type Piece, type PlannedCut, type Rect } from '@aldrek/core';
 import { inject } from '@angular/core';
 import { LENGTH_UNIT } from './length-unit';
 import { WoodFace } from './wood-face';
@@ -14,6 +14,7 @@ import { WoodFace } from './wood-face';
       [attr.width]="piece().length * pxPerMm() + 2"
       [attr.height]="heightPx() + 2"
       role="group"
+      [class.movable]="movable()"
       [attr.aria-label]="spoken()"
     >
       <defs>
@@ -68,13 +69,48 @@ import { WoodFace } from './wood-face';
               (pointerleave)="light(null)"
               (focus)="light(box.partId)"
               (blur)="light(null)"
+              (pointerdown)="grab($event, box.cut)"
+              (keydown)="key.emit({ event: $event, cut: box.cut })"
             >
-              <rect [attr.x]="box.x" [attr.y]="box.y" [attr.width]="box.w" [attr.height]="box.h" />
+              @if (box.round) {
+                <rect
+                  class="around"
+                  [attr.x]="box.x"
+                  [attr.y]="box.y"
+                  [attr.width]="box.w"
+                  [attr.height]="box.h"
+                />
+                <ellipse
+                  [attr.cx]="box.x + box.w / 2"
+                  [attr.cy]="box.y + box.h / 2"
+                  [attr.rx]="box.w / 2"
+                  [attr.ry]="box.h / 2"
+                />
+              } @else {
+                <rect [attr.x]="box.x" [attr.y]="box.y" [attr.width]="box.w" [attr.height]="box.h" />
+              }
+              @if (box.locked) {
+                <path
+                  class="pin"
+                  [attr.transform]="'translate(' + (box.x + 3) + ' ' + (box.y + 3) + ')'"
+                  d="M0 4h2V2a2 2 0 0 1 4 0v2h2v6H0z"
+                />
+              }
               <text [attr.x]="box.x + box.w / 2" [attr.y]="box.y + box.h / 2" [style.font-size.px]="box.font">
                 {{ box.letter }}
               </text>
             </g>
           }
+        }
+        @if (ghostBox(); as ghost) {
+          <rect
+            class="ghost"
+            [class.bad]="ghost.bad"
+            [attr.x]="ghost.x"
+            [attr.y]="ghost.y"
+            [attr.width]="ghost.w"
+            [attr.height]="ghost.h"
+          />
         }
       </g>
     </svg>
@@ -126,6 +162,41 @@ import { WoodFace } from './wood-face';
     .part.lit text {
       fill: #ffffff;
     }
+    .part rect,
+    .part ellipse {
+      fill: #f0e2c6;
+      stroke: #1b55b0;
+      stroke-width: 1.8;
+    }
+    .part .around {
+      fill: none;
+      stroke-width: 0.8;
+      stroke-dasharray: 2 3;
+    }
+    .part.lit ellipse {
+      fill: #1b55b0;
+    }
+    .part .pin {
+      fill: #123a7a;
+    }
+    .part.lit .pin {
+      fill: #ffffff;
+    }
+    .movable .part {
+      cursor: grab;
+      touch-action: none;
+    }
+    .ghost {
+      fill: rgb(27 85 176 / 0.35);
+      stroke: #1b55b0;
+      stroke-width: 2.5;
+      pointer-events: none;
+    }
+    .ghost.bad {
+      fill: rgb(201 58 20 / 0.25);
+      stroke: #c93a14;
+      stroke-dasharray: 4 3;
+    }
     .part:focus-visible rect {
       stroke-width: 4;
     }
@@ -140,6 +211,15 @@ export class PlanBoard {
   /** The part whose places are lit up. */
   readonly lit = input<string | null>(null);
   readonly interactive = input(true);
+  /** Whether parts may be dragged elsewhere. */
+  readonly movable = input(false);
+  readonly locks = input<readonly PlannedCut[]>([]);
+  /** Parts that are round. */
+  readonly round = input<ReadonlySet<string>>(new Set());
+  /** Where a part is being carried, in mm, and whether it may lie there. */
+  readonly ghost = input<(Rect & { readonly bad: boolean }) | null>(null);
+  readonly grabbed = output<{ readonly event: PointerEvent; readonly cut: PlannedCut }>();
+  readonly key = output<{ readonly event: KeyboardEvent; readonly cut: PlannedCut }>();
   readonly litChange = output<string | null>();
 
   private readonly unit = inject(LENGTH_UNIT);
@@ -157,7 +237,13 @@ export class PlanBoard {
       const text = h < 15 ? null : w > full.length * 7 ? full : w > size.length * 7 ? size : null;
       const letter = this.letters().get(cut.partId) ?? '?';
       return {
-        key: `${cut.partId} ${cut.unit}`,
+        key: `${cut.partId} ${cut.unit} ${cut.x} ${cut.y}`,
+        cut,
+        locked: this.locks().some(
+          (lock) =>
+            lock.partId === cut.partId && lock.unit === cut.unit && lock.x === cut.x && lock.y === cut.y,
+        ),
+        round: this.round().has(cut.partId),
         partId: cut.partId,
         offcut,
         x: cut.x * scale,
@@ -172,11 +258,29 @@ export class PlanBoard {
     }),
   );
 
+  protected readonly ghostBox = computed(() => {
+    const ghost = this.ghost();
+    const scale = this.pxPerMm();
+    return (
+      ghost && {
+        x: ghost.x * scale,
+        y: ghost.y * scale,
+        w: ghost.length * scale,
+        h: ghost.width * scale,
+        bad: ghost.bad,
+      }
+    );
+  });
+
   protected readonly spoken = computed(() => {
     const piece = this.piece();
     const parts = this.boxes().filter((box) => !box.offcut).length;
     return `${piece.tag}, ${speciesLabel(piece)}: ${parts} parts cut from it`;
   });
+
+  protected grab(event: PointerEvent, cut: PlannedCut): void {
+    if (this.movable()) this.grabbed.emit({ event, cut });
+  }
 
   protected light(partId: string | null): void {
     if (this.interactive()) this.litChange.emit(partId);

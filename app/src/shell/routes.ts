@@ -56,6 +56,11 @@ export const routes: Routes = [
     loadComponent: () => import('../stations/rack/compare-page').then((m) => m.ComparePage),
   },
   {
+    path: 'could-make',
+    title: 'What could I make · Aldrek',
+    loadComponent: () => import('../stations/projects/could-make-page').then((m) => m.CouldMakePage),
+  },
+  {
     path: 'projects/:projectId/cut-sheet',
     title: 'Cut sheet · Aldrek',
     loadComponent: () => import('../stations/projects/cut-sheet-page').then((m) => m.CutSheetPage),

@@ -1,25 +1,18 @@
 import { computed, inject } from '@angular/core';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
-import {
-  isBetterPlan,
-  planForProject,
-  projectInstance,
-  type MatchInstance,
-  type MatchPlan,
-  type MatchStep,
-  type Project,
-} from '@aldrek/core';
+import { isBetterPlan, type MatchPlan, type MatchStep, type Project, type ProjectPlan } from '@aldrek/core';
 import type { MatchAnswer, MatchAsk } from '../workers/protocol';
 import { ProjectActions } from './project-actions';
 import { ShopStore } from './shop.store';
 
 /** How long a search goes on unless it is stopped, s. */
-const SECONDS = 8;
+const SECONDS = 10;
 
 interface MatchState {
   /** The project that is being matched, or null. */
   readonly projectId: string | null;
-  readonly plan: MatchPlan | null;
+  /** The best plan so far, as the project would keep it. */
+  readonly plan: ProjectPlan | null;
   readonly share: number;
   readonly round: number;
   readonly stage: MatchStep['stage'];
@@ -35,15 +28,14 @@ export const MatchStore = signalStore(
   withComputed(({ projectId }) => ({ running: computed(() => projectId() !== null) })),
   withMethods((store, shop = inject(ShopStore), actions = inject(ProjectActions)) => {
     let workers: Worker[] = [];
-    let instance: MatchInstance | null = null;
-    let best: MatchPlan | null = null;
+    let best: { readonly plan: MatchPlan; readonly shown: ProjectPlan } | null = null;
 
     const say = (message: MatchAsk, to = workers): void =>
       to.forEach((worker) => worker.postMessage(message));
 
-    const finish = (plan: MatchPlan): void => {
+    const finish = (plan: ProjectPlan): void => {
       const project = shop.projectById().get(store.projectId() ?? '');
-      if (project && instance) actions.keepPlan(project, planForProject(plan, instance));
+      if (project) actions.keepPlan(project, plan);
       // The second search may still be at work: what it says next is of no interest.
       close();
       patchState(store, IDLE);
@@ -57,24 +49,25 @@ export const MatchStore = signalStore(
     const hear = (from: number, { data }: MessageEvent<MatchAnswer>): void => {
       switch (data.kind) {
         case 'progress': {
-          const better = data.plan !== null && isBetterPlan(data.plan, best);
-          if (better && data.plan) {
-            best = data.plan;
+          const { plan, shown } = data;
+          const better = plan !== null && shown !== null && isBetterPlan(plan, best?.plan ?? null);
+          if (better) {
+            best = { plan, shown };
             say(
-              { version: 2, kind: 'hear', plan: best },
+              { version: 3, kind: 'hear', plan },
               workers.filter((_, i) => i !== from),
             );
           }
           if (from > 0 && !better) return;
           patchState(store, {
             ...(from === 0 ? { share: data.share, round: data.round, stage: data.stage } : {}),
-            ...(better && best ? { plan: best } : {}),
+            ...(better ? { plan: shown } : {}),
           });
           return;
         }
         case 'done':
           if (from > 0) return;
-          finish(isBetterPlan(data.plan, best) || best === null ? data.plan : best);
+          finish(best === null || isBetterPlan(data.plan, best.plan) ? data.shown : best.shown);
           return;
         case 'failed':
           if (from > 0) return;
@@ -88,7 +81,6 @@ export const MatchStore = signalStore(
       start(project: Project, seed = 1): void {
         close();
         best = null;
-        instance = projectInstance(project, shop.pieces(), shop.habits());
         patchState(store, { ...IDLE, projectId: project.id });
         const many = navigator.hardwareConcurrency > 2 ? 2 : 1;
         workers = Array.from({ length: many }, (_, i) => {
@@ -102,9 +94,11 @@ export const MatchStore = signalStore(
         workers.forEach((worker, i) =>
           say(
             {
-              version: 2,
+              version: 3,
               kind: 'start',
-              instance: instance as MatchInstance,
+              project,
+              pieces: shop.pieces(),
+              rules: { habits: shop.habits(), machines: shop.machines() },
               seconds: SECONDS,
               seed: seed + i,
               second: i > 0,
@@ -115,8 +109,8 @@ export const MatchStore = signalStore(
       },
       /** Ends the search; the best plan so far is kept. */
       stop(): void {
-        if (best) finish(best);
-        else say({ version: 2, kind: 'stop' });
+        if (best) finish(best.shown);
+        else say({ version: 3, kind: 'stop' });
       },
       close,
     };

@@ -1,7 +1,16 @@
 import { Injectable, inject } from '@angular/core';
 import {
   DEFAULT_ALLOWANCES,
+  designParts,
+  WANTED_NAMES,
+  type Brief,
+  type BrokenPart,
+  type Design,
   type Part,
+  type Piece,
+  type PlannedCut,
+  type Wanted,
+  type WayOut,
   type PartReading,
   type Project,
   type ProjectPlan,
@@ -34,6 +43,151 @@ export class ProjectActions {
       ...shop,
       projects: shop.projects.filter((other) => other.id !== project.id),
       pieces: freed(shop.pieces, [project.id]),
+    });
+  }
+
+  /** Any change of a project that leaves its parts as they are. */
+  update(label: string, project: Project): void {
+    this.store.updateProject(label, project);
+  }
+
+  setBrief(project: Project, brief: Brief): void {
+    this.store.updateProject(`brief of ${project.name}`, { ...project, brief });
+  }
+
+  setWanted(project: Project, wanted: Wanted): void {
+    this.store.updateProject(`${WANTED_NAMES[wanted]} for ${project.name}`, { ...project, wanted });
+  }
+
+  /** Fixes a place, or lets it go again. */
+  toggleLock(project: Project, cut: PlannedCut): void {
+    const locks = project.locks ?? [];
+    const same = (other: PlannedCut): boolean =>
+      other.pieceId === cut.pieceId &&
+      other.partId === cut.partId &&
+      other.unit === cut.unit &&
+      other.x === cut.x &&
+      other.y === cut.y;
+    const left = locks.filter((other) => !same(other));
+    const locked = left.length < locks.length;
+    this.store.updateProject(locked ? 'let a place go' : 'fix a place', {
+      ...project,
+      locks: locked ? left : [...locks, cut],
+    });
+  }
+
+  /** Keeps a piece out of this project's plans, or lets it back in; places fixed on it are let go. */
+  toggleExcluded(project: Project, pieceId: string, tag: string): void {
+    const excluded = project.excluded ?? [];
+    const out = excluded.includes(pieceId);
+    this.store.updateProject(out ? `let ${tag} back in` : `leave ${tag} out`, {
+      ...project,
+      excluded: out ? excluded.filter((id) => id !== pieceId) : [...excluded, pieceId],
+      locks: (project.locks ?? []).filter((lock) => lock.pieceId !== pieceId),
+    });
+  }
+
+  /** A cut laid elsewhere by hand: it is fixed there, and the plan at hand shows it so. */
+  moveCut(project: Project, from: PlannedCut, to: PlannedCut): void {
+    const { plan } = project;
+    if (!plan) return;
+    const cuts = plan.cuts.flatMap((cut) => {
+      if (cut === from) return [to];
+      // What was to be kept of either board is reckoned anew by the next match.
+      return cut.partId === 'offcut' && (cut.pieceId === to.pieceId || cut.pieceId === from.pieceId)
+        ? []
+        : [cut];
+    });
+    const locks = (project.locks ?? []).filter(
+      (lock) =>
+        !(
+          lock.partId === from.partId &&
+          lock.unit === from.unit &&
+          lock.pieceId === from.pieceId &&
+          lock.x === from.x &&
+          lock.y === from.y
+        ),
+    );
+    this.store.updateProject('lay a part elsewhere', {
+      ...project,
+      plan: { ...plan, cuts },
+      locks: [...locks, to],
+    });
+  }
+
+  putBy(project: Project): void {
+    const { plan } = project;
+    if (plan) this.store.updateProject('put a plan by', { ...project, putBy: { ...plan, accepted: false } });
+  }
+
+  /** Exchanges the plan at hand and the one put by. */
+  exchangePlans(project: Project): void {
+    const { plan, putBy } = project;
+    if (plan && putBy)
+      this.store.updateProject('exchange the plans', {
+        ...project,
+        plan: putBy,
+        putBy: { ...plan, accepted: false },
+      });
+  }
+
+  dropPutBy(project: Project): void {
+    const { putBy: _, ...rest } = project;
+    this.store.updateProject('drop the plan put by', rest);
+  }
+
+  /** A way out of a shortage, with the plan that it was tried with: one step of undo. */
+  applyWay(project: Project, way: WayOut, plan: ProjectPlan): void {
+    const shop = this.store.shop();
+    this.store.change(way.title, {
+      ...shop,
+      pieces: way.pieces,
+      projects: shop.projects.map((other) => (other.id === project.id ? { ...way.project, plan } : other)),
+    });
+  }
+
+  /** Parts reckoned from a design in place of those there are. */
+  setDesign(project: Project, design: Design, sizes: Readonly<Record<string, number>>): void {
+    const known = new Map(project.parts.map((part) => [part.name, part]));
+    const parts = designParts(design, sizes).map((part): Part => {
+      const old = known.get(part.name);
+      return {
+        ...part,
+        id: old?.id ?? this.ids.next(),
+        ...(old ? { species: old.species, grade: old.grade, allowances: old.allowances } : {}),
+      };
+    });
+    this.setParts(`${design.name} to size`, { ...project, design: { id: design.id, sizes } }, parts);
+  }
+
+  createFrom(design: Design, sizes: Readonly<Record<string, number>>): string {
+    const parts = designParts(design, sizes).map((part): Part => ({ ...part, id: this.ids.next() }));
+    const project: Project = {
+      id: this.ids.next(),
+      name: design.name,
+      note: '',
+      kind: 'repurpose',
+      parts,
+      design: { id: design.id, sizes },
+    };
+    const shop = this.store.shop();
+    this.store.change(`new project ${design.name}`, { ...shop, projects: [...shop.projects, project] });
+    return project.id;
+  }
+
+  setBroken(project: Project, broken: BrokenPart): void {
+    this.store.updateProject(`what is broken in ${project.name}`, { ...project, broken });
+  }
+
+  /** The part that mends, to be cut from the piece that is likest. */
+  mendFrom(project: Project, part: Omit<Part, 'id'>, pieces: readonly Piece[], chosen: Piece): void {
+    const others = pieces.filter((piece) => piece.id !== chosen.id).map(({ id }) => id);
+    const { plan: _, ...rest } = project;
+    this.store.updateProject(`mend with ${chosen.tag}`, {
+      ...rest,
+      parts: [{ ...part, id: this.ids.next() }],
+      excluded: others,
+      locks: [],
     });
   }
 

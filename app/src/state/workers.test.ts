@@ -117,20 +117,22 @@ describe('the match store', () => {
     const worker = FakeWorker.made[0];
     const [ask] = (worker?.told ?? []) as MatchAsk[];
     if (!worker || ask?.kind !== 'start') throw new Error('the worker was not told to start');
-    const first = matchSteps(ask.instance).next();
+    const instance = projectInstance(ask.project, ask.pieces, ask.rules);
+    const first = matchSteps(instance).next();
     const plan = (first.done === true ? null : first.value.plan) as MatchPlan;
+    const shown = planForProject(plan, instance);
     const say = (answer: MatchAnswer): void => worker.answer(answer);
-    return { store, bench, worker, plan, say };
+    return { store, bench, worker, plan, shown, say };
   }
 
   it('shows the best so far, and keeps the last plan with its project', () => {
-    const { store, bench, plan, say } = ready();
+    const { store, bench, plan, shown, say } = ready();
     expect(store.running()).toBe(true);
-    say({ version: 1, kind: 'progress', plan, share: 0.3, round: 10 });
-    say({ version: 1, kind: 'progress', plan: null, share: 0.6, round: 20 });
-    expect([store.plan(), store.share(), store.round()]).toEqual([plan, 0.6, 20]);
+    say({ version: 3, kind: 'progress', plan, shown, share: 0.3, round: 10, stage: 'first' });
+    say({ version: 3, kind: 'progress', plan: null, shown: null, share: 0.6, round: 20, stage: 'greedy' });
+    expect([store.plan(), store.share(), store.round()]).toEqual([shown, 0.6, 20]);
     expect(bench()?.plan).toBeUndefined();
-    say({ version: 1, kind: 'done', plan, round: 30 });
+    say({ version: 3, kind: 'done', plan, shown, round: 30 });
     expect(store.running()).toBe(false);
     expect(bench()?.plan).toMatchObject({ coverage: 1, accepted: false });
   });
@@ -138,21 +140,21 @@ describe('the match store', () => {
   it('tells the worker to stop, and waits for what it has', () => {
     const { store, worker } = ready();
     store.stop();
-    expect(worker.told.at(-1)).toEqual({ version: 1, kind: 'stop' });
+    expect(worker.told.at(-1)).toEqual({ version: 3, kind: 'stop' });
     expect(store.running()).toBe(true);
   });
 
   it('says when the search broke off, and keeps nothing of it', () => {
     const { store, bench, say } = ready();
-    say({ version: 1, kind: 'failed', message: 'out of memory' });
+    say({ version: 3, kind: 'failed', message: 'out of memory' });
     expect([store.running(), store.failed()]).toEqual([false, 'out of memory']);
     expect(bench()?.plan).toBeUndefined();
   });
 
   it('drops a plan whose piece was deleted meanwhile', () => {
-    const { store, bench, plan, say } = ready();
+    const { store, bench, plan, shown, say } = ready();
     injector.get(RackActions).remove([...injector.get(ShopStore).pieces()]);
-    say({ version: 1, kind: 'done', plan, round: 30 });
+    say({ version: 3, kind: 'done', plan, shown, round: 30 });
     expect(store.running()).toBe(false);
     expect(bench()?.plan).toBeUndefined();
   });

@@ -1,5 +1,14 @@
-import { matchSteps, type MatchPlan, type Solver } from '@aldrek/core';
+import {
+  chooseGroups,
+  matchSteps,
+  planForProject,
+  projectInstance,
+  type MatchPlan,
+  type ProjectPlan,
+  type Solver,
+} from '@aldrek/core';
 import type { MatchAnswer, MatchAsk } from './protocol';
+import { solverAtHand } from './solver-at-hand';
 
 /** Between looks at what the page says, the search runs this long, ms. */
 const STRETCH = 60;
@@ -20,28 +29,18 @@ addEventListener('message', ({ data }: MessageEvent<MatchAsk>) => {
       heard = undefined;
       search(data).catch((error: unknown) => {
         const message = error instanceof Error ? error.message : String(error);
-        answer({ version: 2, kind: 'failed', message });
+        answer({ version: 3, kind: 'failed', message });
       });
   }
 });
 
 const answer = (message: MatchAnswer): void => postMessage(message);
 
-let solver: Promise<Solver | null> | null = null;
-
-/** Without the solver the search goes by neighbourhoods alone: poorer plans, but plans. */
-function solverAtHand(): Promise<Solver | null> {
-  solver ??= import('./solver')
-    .then(({ loadSolver }) => loadSolver())
-    .catch((error: unknown) => {
-      console.warn('The solver did not load; the search goes on without it.', error);
-      return null;
-    });
-  return solver;
-}
-
 async function search(ask: Extract<MatchAsk, { kind: 'start' }>): Promise<void> {
-  const { instance, seed, second, seconds } = ask;
+  const { project, pieces, rules, seed, second, seconds } = ask;
+  const groups = chooseGroups(project, pieces, rules);
+  const instance = projectInstance(project, pieces, rules, groups);
+  const shownOf = (plan: MatchPlan): ProjectPlan => planForProject(plan, instance, groups);
   const begin = performance.now();
   const end = begin + seconds * 1000;
   // The first plan needs no solver, so it does not wait for one.
@@ -68,11 +67,13 @@ async function search(ask: Extract<MatchAsk, { kind: 'start' }>): Promise<void> 
     }
     const now = performance.now();
     if (best !== null && (finished || stopped || now >= end)) {
-      answer({ version: 2, kind: 'done', plan: best, round });
+      answer({ version: 3, kind: 'done', plan: best, shown: shownOf(best), round });
       return;
     }
     const share = Math.min(1, (now - begin) / (seconds * 1000));
-    answer({ version: 2, kind: 'progress', plan: best === told ? null : best, share, round, stage });
+    const news = best === told ? null : best;
+    const shown = news && shownOf(news);
+    answer({ version: 3, kind: 'progress', plan: news, shown, share, round, stage });
     told = best;
     if (stage === 'first') options.solver = await loading;
     await new Promise((resolve) => setTimeout(resolve));

@@ -1,13 +1,19 @@
 import type {
+  CouldMake,
   Cutting,
   CuttingHabits,
+  Design,
+  DesignSize,
   Giving,
+  Largest,
   Machines,
-  MatchInstance,
   MatchPlan,
   MatchStep,
   Piece,
   PieceYield,
+  Project,
+  ProjectPlan,
+  ShopRules,
   Want,
   YieldAsk,
 } from '@aldrek/core';
@@ -56,29 +62,69 @@ export interface FiguresAnswer {
 
 /**
  * What a match worker is told. It stops by itself, or when told to. `second` leaves prices to another
- * worker on the same instance, whose plans it is handed. Version 2.
+ * worker on the same project, whose plans it is handed. Version 3.
  */
 export type MatchAsk =
   | {
-      readonly version: 2;
+      readonly version: 3;
       readonly kind: 'start';
-      readonly instance: MatchInstance;
+      readonly project: Project;
+      readonly pieces: readonly Piece[];
+      readonly rules: ShopRules;
       readonly seconds: number;
       readonly seed: number;
       readonly second: boolean;
     }
-  | { readonly version: 2; readonly kind: 'hear'; readonly plan: MatchPlan }
-  | { readonly version: 2; readonly kind: 'stop' };
+  | { readonly version: 3; readonly kind: 'hear'; readonly plan: MatchPlan }
+  | { readonly version: 3; readonly kind: 'stop' };
 
 export type MatchAnswer =
   | {
-      readonly version: 2;
+      readonly version: 3;
       readonly kind: 'progress';
-      /** The best plan so far, when it is better than the one before. */
+      /** The best plan so far, when it is better than the one before, and as the project keeps it. */
       readonly plan: MatchPlan | null;
+      readonly shown: ProjectPlan | null;
       readonly share: number;
       readonly round: number;
       readonly stage: MatchStep['stage'];
     }
-  | { readonly version: 2; readonly kind: 'done'; readonly plan: MatchPlan; readonly round: number }
-  | { readonly version: 2; readonly kind: 'failed'; readonly message: string };
+  | {
+      readonly version: 3;
+      readonly kind: 'done';
+      readonly plan: MatchPlan;
+      readonly shown: ProjectPlan;
+      readonly round: number;
+    }
+  | { readonly version: 3; readonly kind: 'failed'; readonly message: string };
+
+/** Questions of the kind “what if”, answered one after the other. A new one ends the one before. Version 1. */
+export type WhatIfAsk = { readonly version: 1; readonly ask: number; readonly rules: ShopRules } & (
+  | {
+      readonly kind: 'ways';
+      readonly pieces: readonly Piece[];
+      /** A way that changes the rack brings its own pieces. */
+      readonly ways: readonly {
+        readonly id: string;
+        readonly project: Project;
+        readonly pieces?: readonly Piece[];
+      }[];
+    }
+  | {
+      readonly kind: 'largest';
+      readonly design: Design;
+      readonly size: DesignSize;
+      readonly sizes: Readonly<Record<string, number>>;
+      readonly project: Project;
+      readonly pieces: readonly Piece[];
+    }
+  | { readonly kind: 'could'; readonly designs: readonly Design[]; readonly pieces: readonly Piece[] }
+);
+
+export type WhatIfAnswer = { readonly version: 1; readonly ask: number } & (
+  | { readonly kind: 'way'; readonly id: string; readonly plan: ProjectPlan }
+  | { readonly kind: 'largest'; readonly largest: Largest }
+  | { readonly kind: 'could'; readonly could: CouldMake }
+  | { readonly kind: 'done' }
+  | { readonly kind: 'failed'; readonly message: string }
+);

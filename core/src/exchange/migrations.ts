@@ -29,9 +29,20 @@ function fromVersion2(raw: Raw): Raw {
   };
 }
 
+/** Version 3 knew no designs of one's own. */
+function fromVersion3(raw: Raw): Raw {
+  const settings = raw['settings'];
+  return {
+    ...raw,
+    version: 4,
+    settings: isObject(settings) ? { ...settings, designs: DEFAULT_SETTINGS.designs } : settings,
+  };
+}
+
 /** `raw` in the present version where it is of an earlier one; anything else as it came. */
 export function migrated(raw: unknown): unknown {
   if (!isObject(raw) || raw['format'] !== SHOP_FORMAT) return raw;
   const second = raw['version'] === 1 ? fromVersion1(raw) : raw;
-  return second['version'] === 2 ? fromVersion2(second) : second;
+  const third = second['version'] === 2 ? fromVersion2(second) : second;
+  return third['version'] === 3 ? fromVersion3(third) : third;
 }

@@ -1,6 +1,7 @@
 import type { Haul, OwnKind } from '../stock/haul.ts';
 import type { Piece } from '../stock/piece.ts';
 import type { Place } from '../stock/place.ts';
+import type { Design } from '../project/designs/design.ts';
 import type { Project } from '../project/project.ts';
 import { DEFAULT_HABITS, type CuttingHabits } from '../yield/habits.ts';
 import { DEFAULT_TRADE, type Trade } from '../yield/worth-taking.ts';
@@ -9,7 +10,7 @@ import type { Milled } from '../yield/own-record.ts';
 import type { LengthUnit } from '../units/length.ts';
 
 export const SHOP_FORMAT = 'aldrek-shop';
-export const SHOP_VERSION = 3;
+export const SHOP_VERSION = 4;
 
 export interface ShopSettings {
   readonly unit: LengthUnit;
@@ -18,6 +19,8 @@ export interface ShopSettings {
   readonly trade: Trade;
   readonly places: readonly Place[];
   readonly ownKinds: readonly OwnKind[];
+  /** The shop's own designs, beside those that ship. */
+  readonly designs: readonly Design[];
 }
 
 export const DEFAULT_SETTINGS: ShopSettings = {
@@ -27,6 +30,7 @@ export const DEFAULT_SETTINGS: ShopSettings = {
   trade: DEFAULT_TRADE,
   places: [],
   ownKinds: [],
+  designs: [],
 };
 
 /** The whole shop: what is exported, imported, and published as `shop.schema.json`. */

@@ -2,14 +2,9 @@ import { expect, it } from 'vitest';
 import { aFinding, aPiece } from '../../test-support/made-up-pieces.ts';
 import { DEFAULT_ALLOWANCES, type Project } from '../project/project.ts';
 import { DEFAULT_HABITS } from '../yield/habits.ts';
-import {
-  basisOf,
-  nearestMiss,
-  planForProject,
-  projectInstance,
-  showFaceOf,
-  worthPerM2,
-} from './project-instance.ts';
+import { DEFAULT_MACHINES } from '../yield/machines.ts';
+import { nearestMiss } from './nearest-miss.ts';
+import { basisOf, planForProject, projectInstance, showFaceOf, worthPerM2 } from './project-instance.ts';
 import { solveMatch } from './solve.ts';
 
 const project: Project = {
@@ -31,19 +26,20 @@ const project: Project = {
   ],
 };
 const habits = { ...DEFAULT_HABITS, endTrimMm: 0 };
+const rules = { habits, machines: { ...DEFAULT_MACHINES, cleanUpMm: 0 } };
 const free = aPiece({ id: 'a' });
 const others = aPiece({ id: 'b', reservedFor: 'counter' });
 const own = aPiece({ id: 'c', reservedFor: 'bench' });
 
 it('takes the pieces that no other project has reserved, and parts at their rough size', () => {
-  const instance = projectInstance(project, [free, others, own], habits);
+  const instance = projectInstance(project, [free, others, own], rules);
   expect(instance.boards.map((board) => board.id)).toEqual(['a', 'c']);
-  expect(instance.parts[0]).toMatchObject({ length: 925, width: 65, thickness: 22, qty: 2 });
+  expect(instance.parts[0]).toMatchObject({ length: 925, width: 65, thickness: 20, qty: 2 });
 });
 
 it('marks a plan by what it rests on', () => {
   const basis = (pieces: ReturnType<typeof aPiece>[]): string =>
-    basisOf(projectInstance(project, pieces, habits));
+    basisOf(projectInstance(project, pieces, rules));
   expect(basis([free])).toBe(basis([{ ...free, place: 'elsewhere' }]));
   expect(basis([free])).toBe(basis([{ ...free, reservedFor: 'bench' }]));
   expect(basis([free])).not.toBe(basis([{ ...free, length: 999 }]));
@@ -54,7 +50,7 @@ it('says how near the rack comes to what is short', () => {
   const instance = projectInstance(
     project,
     [free, aPiece({ id: 'thin', thickness: 12 }), aPiece({ id: 'pine', species: 'scots-pine' })],
-    habits,
+    rules,
   );
   const plan = planForProject(
     solveMatch(instance, () => true),

@@ -1,11 +1,21 @@
-/** A project and the rack as a matching problem, and what a shortage comes to. */
-import { GRADES, blockedRects, type Grade } from '../stock/grade.ts';
-import { fullWidth, type Piece } from '../stock/piece.ts';
+/** A project and the rack as a matching problem, and its plan as the project keeps it. */
+import { sum } from '../foundation/sum.ts';
 import { areaMm2, type Rect } from '../geometry/rectangle.ts';
-import { roughSize, type Part, type PlannedCut, type Project, type ProjectPlan } from '../project/project.ts';
+import { shapeCover } from '../project/part-outline.ts';
+import {
+  roughSize,
+  SOLID,
+  type Part,
+  type PlannedCut,
+  type Project,
+  type ProjectPlan,
+} from '../project/project.ts';
+import { blockedRects, GRADES, type Grade } from '../stock/grade.ts';
+import { fullWidth, type Piece } from '../stock/piece.ts';
 import { blockedForGrade } from '../yield/estimate.ts';
 import type { CuttingHabits } from '../yield/habits.ts';
-import { longestClear } from '../yield/longest-clear.ts';
+import type { Machines } from '../yield/machines.ts';
+import { usableThickness } from '../yield/thickness.ts';
 import {
   DEFAULT_OFFCUT,
   OFFCUT_ID,
@@ -14,16 +24,25 @@ import {
   type MatchPart,
   type MatchPlan,
 } from './instance.ts';
+import { feelingsOf } from './wanted.ts';
 
-/** Pieces that a project may be cut from: all that no other project has reserved. */
-export function piecesFor(project: Project, pieces: readonly Piece[]): Piece[] {
-  return pieces.filter((piece) => piece.reservedFor === undefined || piece.reservedFor === project.id);
+/** What the shop brings to a match besides its wood. */
+export interface ShopRules {
+  readonly habits: CuttingHabits;
+  readonly machines: Machines;
+}
+
+/** Pieces that a project may be cut from: all that nobody else has reserved and the maker has not ruled out. */
+export function piecesFor(project: Pick<Project, 'id' | 'excluded'>, pieces: readonly Piece[]): Piece[] {
+  const out = new Set(project.excluded);
+  return pieces.filter(
+    (piece) => !out.has(piece.id) && (piece.reservedFor === undefined || piece.reservedFor === project.id),
+  );
 }
 
 /** The face to show where a grade looks at one face only: the one with less in the way. */
 export function showFaceOf(piece: Piece): 'A' | 'B' {
-  const spoilt = (face: 'A' | 'B'): number =>
-    blockedRects(piece, 'one-face', face).reduce((sum, rect) => sum + areaMm2(rect), 0);
+  const spoilt = (face: 'A' | 'B'): number => sum(blockedRects(piece, 'one-face', face), areaMm2);
   return spoilt('B') < spoilt('A') ? 'B' : 'A';
 }
 
@@ -33,15 +52,16 @@ export function showFaceOf(piece: Piece): 'A' | 'B' {
  */
 export function worthPerM2(piece: Piece): number {
   const face = piece.length * fullWidth(piece);
-  const spoilt = blockedRects(piece, 'character').reduce((sum, rect) => sum + areaMm2(rect), 0);
+  const spoilt = sum(blockedRects(piece, 'character'), areaMm2);
   const sound = 1 - Math.min(0.8, spoilt / face);
   return (piece.thickness / 25) * sound * (0.6 + 0.4 * Math.min(3, piece.length / 1000));
 }
 
-export function boardOf(piece: Piece, habits: CuttingHabits): MatchBoard {
+function boardOf(piece: Piece, parts: readonly Part[], rules: ShopRules): MatchBoard {
   const showFace = showFaceOf(piece);
+  const grades = GRADES.filter((grade) => grade === 'clear' || parts.some((part) => part.grade === grade));
   const blocked = Object.fromEntries(
-    GRADES.map((grade) => [grade, blockedForGrade(piece, grade, habits, showFace)]),
+    grades.map((grade) => [grade, blockedForGrade(piece, grade, rules.habits, showFace)]),
   ) as Record<Grade, Rect[]>;
   return {
     id: piece.id,
@@ -51,37 +71,86 @@ export function boardOf(piece: Piece, habits: CuttingHabits): MatchBoard {
     species: piece.species,
     value: worthPerM2(piece),
     blocked,
+    yields: Object.fromEntries(parts.map((part) => [part.id, comesOut(piece, part, rules, showFace)])),
   };
 }
 
-function partOf(part: Part): MatchPart {
-  return {
-    id: part.id,
-    type: 'solid',
-    ...roughSize(part),
-    qty: part.qty,
-    grade: part.grade,
-    species: part.species,
-  };
+/** How thick a part comes out of a piece at the size that it is cut at, mm. */
+function comesOut(piece: Piece, part: Part, { machines }: ShopRules, showFace: 'A' | 'B'): number {
+  const rough = roughSize(part);
+  const { make = SOLID } = part;
+  const width = make.kind === 'panel' ? Math.min(make.widestStripMm, rough.width) : rough.width;
+  const size = { length: Math.min(rough.length, piece.length), width: Math.min(width, fullWidth(piece)) };
+  return usableThickness(piece, size, machines, part.grade, showFace).mm;
 }
 
+/**
+ * A part as it is asked for: rough length and width, and the finished thickness, since what flattening and
+ * planing take is reckoned for each board. `thickness` stands in for the part's own where a group has one.
+ */
+function partOf(part: Part, thickness: number): MatchPart {
+  const { make = SOLID } = part;
+  const { length, width } = roughSize(part);
+  const shape = shapeCover(part);
+  const common = { id: part.id, length, width, qty: part.qty, grade: part.grade, species: part.species };
+  switch (make.kind) {
+    case 'solid':
+      return { ...common, type: 'solid', thickness, ...(shape ? { shape } : {}) };
+    case 'panel':
+      return {
+        ...common,
+        type: 'panel',
+        thickness,
+        minStrip: make.leastStripMm,
+        maxStrip: Math.max(make.leastStripMm, make.widestStripMm),
+      };
+    case 'laminated':
+      return {
+        ...common,
+        type: 'laminated',
+        layers: make.layers,
+        thickness: thickness / make.layers,
+        ...(shape ? { shape } : {}),
+      };
+  }
+}
+
+/** `groups` gives the thickness of each group; a group that is not named has that of its thickest part. */
 export function projectInstance(
   project: Project,
   pieces: readonly Piece[],
-  habits: CuttingHabits,
+  rules: ShopRules,
+  groups: Readonly<Record<string, number>> = {},
 ): MatchInstance {
+  const free = piecesFor(project, pieces);
+  const boards = free.map((piece) => boardOf(piece, project.parts, rules));
+  const { perBoard, reluctance, offcut } = feelingsOf(project, free, boards);
+  const ids = new Set(free.map(({ id }) => id));
+  const partIds = new Set<string>(project.parts.map(({ id }) => id));
+  const locks = (project.locks ?? []).filter(
+    ({ pieceId, partId }) => ids.has(pieceId) && partIds.has(partId),
+  );
   return {
-    kerf: habits.kerfMm,
-    jointAllowance: 1,
-    offcut: DEFAULT_OFFCUT,
-    boards: piecesFor(project, pieces).map((piece) => boardOf(piece, habits)),
-    parts: project.parts.map(partOf),
+    kerf: rules.habits.kerfMm,
+    jointAllowance: 2 * rules.machines.jointingMm,
+    offcut: offcut ?? DEFAULT_OFFCUT,
+    boards: reluctance ? boards.map((board, i) => ({ ...board, reluctance: reluctance[i] ?? {} })) : boards,
+    parts: project.parts.map((part) => partOf(part, groups[part.group ?? ''] ?? part.thickness)),
+    ...(locks.length > 0
+      ? { locks: locks.map(({ pieceId, ...cut }) => ({ ...cut, boardId: pieceId })) }
+      : {}),
+    ...(perBoard > 0 ? { perBoard } : {}),
   };
 }
 
 /** A mark of all that a plan rests on: two instances with the same mark ask for the same plan. */
 export function basisOf(instance: MatchInstance): string {
-  const text = JSON.stringify([instance.kerf, instance.boards, instance.parts]);
+  const text = JSON.stringify([
+    instance.kerf,
+    instance.boards,
+    instance.parts.map(({ thickness: _, ...part }) => part),
+    instance.locks ?? [],
+  ]);
   // FNV-1a, 32 bit, twice with different starts (Fowler, Noll and Vo).
   const hash = (start: number): string => {
     let value = start;
@@ -91,14 +160,22 @@ export function basisOf(instance: MatchInstance): string {
   return `${hash(2166136261)}${hash(40389)}`;
 }
 
-export function planForProject(plan: MatchPlan, instance: MatchInstance): ProjectPlan {
+export function planForProject(
+  plan: MatchPlan,
+  instance: MatchInstance,
+  groups: Readonly<Record<string, number>> = {},
+): ProjectPlan {
   const touched = new Set(plan.placements.map((placed) => placed.boardId));
-  const cutInto = instance.boards
-    .filter((board) => touched.has(board.id))
-    .reduce((sum, board) => sum + board.length * board.width, 0);
-  const kept = plan.placements
-    .filter((placed) => placed.partId === OFFCUT_ID)
-    .reduce((sum, placed) => sum + placed.length * placed.width, 0);
+  const cutInto = sum(
+    instance.boards.filter((board) => touched.has(board.id)),
+    (board) => board.length * board.width,
+  );
+  const kept = sum(
+    plan.placements.filter((placed) => placed.partId === OFFCUT_ID),
+    (placed) => placed.length * placed.width,
+  );
+  const over = (least: number | null | undefined): number | null =>
+    least !== null && least !== undefined && least > 0 ? Math.max(0, plan.consumed / least - 1) : null;
   return {
     cuts: plan.placements.map(({ boardId, partId, unit, x, y, length, width }): PlannedCut => ({
       pieceId: boardId,
@@ -112,58 +189,11 @@ export function planForProject(plan: MatchPlan, instance: MatchInstance): Projec
     coverage: plan.coverage,
     missing: plan.missing.map(({ id, short }) => ({ partId: id, short })),
     spentM2: (cutInto - kept) / 1e6,
-    atMostOver:
-      plan.boundProven && plan.bound !== null && plan.bound > 0 ? plan.consumed / plan.bound - 1 : null,
+    spentWorth: plan.consumed,
+    atMostOver: plan.boundProven ? over(plan.bound) : null,
+    aboutOver: over(plan.estimate),
+    ...(Object.keys(groups).length > 0 ? { groups } : {}),
     basis: basisOf(instance),
     accepted: false,
-  };
-}
-
-/** How near the rack comes to a part that is short. */
-export interface NearestMiss {
-  readonly neededLength: number;
-  readonly neededWidth: number;
-  readonly neededThickness: number;
-  /** Pieces of the right species, and those of them that are thick enough. */
-  readonly ofSpecies: number;
-  readonly thickEnough: number;
-  /** The longest clear stretch of the needed width that the plan leaves, and in which piece. */
-  readonly longestLeft: { readonly length: number; readonly boardId: string } | null;
-}
-
-/** What is left for `part` once `cuts` are made. */
-export function nearestMiss(
-  instance: MatchInstance,
-  partId: string,
-  cuts: readonly PlannedCut[],
-): NearestMiss | null {
-  const part = instance.parts.find((candidate) => candidate.id === partId);
-  if (!part) return null;
-  const ofSpecies = instance.boards.filter(
-    (board) => part.species === 'any' || part.species.includes(board.species),
-  );
-  const thick = ofSpecies.filter((board) => board.thickness >= part.thickness - 1e-6);
-  let longestLeft: NearestMiss['longestLeft'] = null;
-  for (const board of thick) {
-    const taken = cuts
-      .filter((cut) => cut.pieceId === board.id && cut.partId !== 'offcut')
-      .map((cut) => ({
-        x: cut.x - instance.kerf,
-        y: cut.y - instance.kerf,
-        length: cut.length + 2 * instance.kerf,
-        width: cut.width + 2 * instance.kerf,
-      }));
-    const clear = longestClear(board, [...(board.blocked[part.grade] ?? []), ...taken], part.width);
-    if (clear && clear.length > (longestLeft?.length ?? 0)) {
-      longestLeft = { length: clear.length, boardId: board.id };
-    }
-  }
-  return {
-    neededLength: part.length,
-    neededWidth: part.width,
-    neededThickness: part.thickness,
-    ofSpecies: ofSpecies.length,
-    thickEnough: thick.length,
-    longestLeft,
   };
 }

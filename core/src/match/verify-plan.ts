@@ -40,6 +40,18 @@ export function verifyPlan(instance: MatchInstance, plan: MatchPlan): string[] {
   return faults;
 }
 
+/** Everything wrong with what lies on one board, apart from what the rest of the plan does. */
+export function layoutFaults(instance: MatchInstance, placements: readonly Placement[]): string[] {
+  const parts = new Map(instance.parts.map((part) => [part.id, part]));
+  const first = placements[0];
+  const board = instance.boards.find(({ id }) => id === first?.boardId);
+  if (!first || !board) return ['there is no such board'];
+  return [
+    ...placements.flatMap((placed) => placementFaults(placed, board, parts.get(placed.partId), instance)),
+    ...boardFaults(board.id, placements, instance.kerf),
+  ];
+}
+
 function placementFaults(
   placed: Placement,
   board: MatchBoard,

@@ -1,5 +1,7 @@
 import type { Grade } from '../stock/grade.ts';
 import type { PieceId, ProjectId } from '../stock/piece.ts';
+import type { Tone } from '../stock/inspection.ts';
+import type { Grain } from '../stock/inspection.ts';
 import type { SpeciesId } from '../timber/species.ts';
 import type { Rect } from '../geometry/rectangle.ts';
 
@@ -15,6 +17,17 @@ export interface Allowances {
 /** Usual oversize: an inch in length, a jointing pass on each edge, a planing pass on each face. */
 export const DEFAULT_ALLOWANCES: Allowances = { length: 25, width: 5, thickness: 2 };
 
+/** How a part is made: in one piece, glued up in width from strips, or in thickness from layers. */
+export type Make =
+  | { readonly kind: 'solid' }
+  | { readonly kind: 'panel'; readonly leastStripMm: number; readonly widestStripMm: number }
+  | { readonly kind: 'laminated'; readonly layers: number };
+
+export const SOLID: Make = { kind: 'solid' };
+
+/** The true shape of a part within its length and width. A round part is the ellipse that fits them. */
+export type PartShape = { readonly kind: 'round' } | { readonly kind: 'taper'; readonly farWidthMm: number };
+
 /** A part of a project. Sizes finished, in mm, length along the grain. */
 export interface Part {
   readonly id: PartId;
@@ -26,6 +39,13 @@ export interface Part {
   readonly grade: Grade;
   readonly species: 'any' | readonly SpeciesId[];
   readonly allowances: Allowances;
+  /** Absent: in one piece. */
+  readonly make?: Make;
+  readonly shape?: PartShape;
+  /** Parts of one group come out equally thick. */
+  readonly group?: string;
+  /** The least thickness that will do, where it may be thinner, mm. */
+  readonly leastThicknessMm?: number;
 }
 
 /** Where a part, or a leftover to be kept, lies in a piece. */
@@ -45,9 +65,65 @@ export interface ProjectPlan {
   readonly spentM2: number;
   /** By how much, at most, it spends more worth than the best full plan could (0.1 = 10 %); null if unknown. */
   readonly atMostOver: number | null;
+  /** By how much it spends more than the best plan in fractions of boards would: an estimate, no proof. */
+  readonly aboutOver?: number | null;
+  /** Worth that it spends, in no currency. */
+  readonly spentWorth?: number;
+  /** The thickness that the engine chose for each group, mm. */
+  readonly groups?: Readonly<Record<string, number>>;
   /** A mark of the parts, pieces and habits that it was made from; when they change, it is out of date. */
   readonly basis: string;
   readonly accepted: boolean;
+}
+
+/** What the maker wants of a plan besides that it covers the parts. */
+export const WANTED = ['least-waste', 'best-looking', 'least-work', 'clear-the-rack'] as const;
+export type Wanted = (typeof WANTED)[number];
+
+export const WANTED_NAMES: Readonly<Record<Wanted, string>> = {
+  'least-waste': 'least waste',
+  'best-looking': 'best looking',
+  'least-work': 'least work',
+  'clear-the-rack': 'clear the rack',
+};
+
+export const WANTED_ABOUT: Readonly<Record<Wanted, string>> = {
+  'least-waste': 'spends the least good wood; the poorest that will do is taken first',
+  'best-looking': 'the best wood where it shows, the worst where it can’t be seen, one tone throughout',
+  'least-work': 'few boards to handle, few joints, little to plane away',
+  'clear-the-rack': 'uses up short and narrow pieces; long boards stay whole',
+};
+
+/** What the finished thing must fit, bear and be. */
+export interface Brief {
+  readonly place?: string;
+  /** The narrowest opening on the way in, mm. */
+  readonly doorwayMm?: number;
+  /** What two people are to carry at most, kg. */
+  readonly carryKg?: number;
+  readonly outdoors?: boolean;
+  readonly food?: boolean;
+  readonly children?: boolean;
+  readonly wishes?: string;
+  /** ISO day. */
+  readonly due?: string;
+  /** In the shop's currency. */
+  readonly budget?: number;
+}
+
+/** The part of an existing thing that is to be mended. Sizes finished, mm. */
+export interface BrokenPart {
+  readonly thing: string;
+  readonly name: string;
+  readonly species: SpeciesId;
+  readonly length: number;
+  readonly width: number;
+  readonly thickness: number;
+  readonly grain?: Grain;
+  readonly tone?: Tone;
+  /** % of dry mass. */
+  readonly moisturePct?: number;
+  readonly joins?: string;
 }
 
 export interface Project {
@@ -56,6 +132,17 @@ export interface Project {
   readonly note: string;
   readonly parts: readonly Part[];
   readonly plan?: ProjectPlan;
+  readonly kind?: 'repair' | 'repurpose';
+  readonly brief?: Brief;
+  readonly wanted?: Wanted;
+  /** Places that the maker has fixed. */
+  readonly locks?: readonly PlannedCut[];
+  readonly excluded?: readonly PieceId[];
+  /** The design that its parts were reckoned from, and its sizes, mm. */
+  readonly design?: { readonly id: string; readonly sizes: Readonly<Record<string, number>> };
+  readonly broken?: BrokenPart;
+  /** A plan put by, to compare with. */
+  readonly putBy?: ProjectPlan;
 }
 
 /** The size to cut a part out at: finished size and allowances. */
@@ -69,4 +156,31 @@ export const roughSize = (part: Part): { length: number; width: number; thicknes
 export function partLetter(index: number): string {
   const last = String.fromCharCode(65 + (index % 26));
   return index < 26 ? last : partLetter(Math.floor(index / 26) - 1) + last;
+}
+
+/** What is wrong with a part's figures, in words; null when they will do. */
+export function partFault(
+  part: Pick<Part, 'length' | 'width' | 'thickness' | 'qty' | 'make' | 'shape' | 'leastThicknessMm'>,
+): string | null {
+  const { make = SOLID } = part;
+  if (!(part.length > 0 && part.width > 0 && part.thickness > 0))
+    return 'length, width and thickness must be more than 0';
+  if (!Number.isInteger(part.qty) || part.qty < 1) return 'how many must be a whole number from 1';
+  if (make.kind === 'panel') {
+    if (!(make.leastStripMm > 0)) return 'the least strip must be more than 0';
+    if (make.widestStripMm < make.leastStripMm)
+      return 'the widest strip must be at least as wide as the least';
+  }
+  if (make.kind === 'laminated' && (!Number.isInteger(make.layers) || make.layers < 2))
+    return 'a laminated part has 2 layers or more';
+  if (part.shape?.kind === 'taper' && !(part.shape.farWidthMm > 0 && part.shape.farWidthMm <= part.width)) {
+    return 'the narrow end must be more than 0 and no wider than the part';
+  }
+  if (
+    part.leastThicknessMm !== undefined &&
+    !(part.leastThicknessMm > 0 && part.leastThicknessMm <= part.thickness)
+  ) {
+    return 'the least thickness must be more than 0 and no more than the thickness';
+  }
+  return null;
 }

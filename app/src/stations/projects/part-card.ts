@@ -3,6 +3,8 @@ import {
   GRADE_NAMES,
   GRADES,
   parseLength,
+  partFault,
+  SOLID,
   SPECIES,
   speciesName,
   type Grade,
@@ -15,6 +17,12 @@ import { woodTone } from '../../drawing/species-tones';
 
 const SIZES = ['length', 'width', 'thickness'] as const;
 type Size = (typeof SIZES)[number];
+
+const MAKES = [
+  { kind: 'solid', name: 'in one piece' },
+  { kind: 'panel', name: 'glued up from strips' },
+  { kind: 'laminated', name: 'laminated from layers' },
+] as const;
 
 interface PartFault {
   readonly field: string;
@@ -45,9 +53,27 @@ export class PartCard {
 
   protected readonly open = signal(false);
   protected readonly fault = signal<PartFault | null>(null);
+  /** The thickness that the engine chose for its group. */
+  readonly chosenMm = input<number | null>(null);
   protected readonly sizes = SIZES;
+  /** What planing takes is reckoned for each board, so thickness has no allowance of its own. */
+  protected readonly roughSizes = ['length', 'width'] as const;
   protected readonly grades = GRADES.map((grade) => ({ grade, name: GRADE_NAMES[grade] }));
   protected readonly allSpecies = [...SPECIES].sort((a, b) => a.name.localeCompare(b.name));
+
+  protected readonly make = computed(() => this.part().make ?? SOLID);
+  protected readonly makes = MAKES;
+  protected readonly makeText = computed(() => {
+    const make = this.make();
+    switch (make.kind) {
+      case 'solid':
+        return null;
+      case 'panel':
+        return `glued up from strips ${this.text(make.leastStripMm)} to ${this.text(make.widestStripMm)}`;
+      case 'laminated':
+        return `laminated from ${make.layers} layers`;
+    }
+  });
 
   protected readonly gradeName = computed(() => GRADE_NAMES[this.part().grade]);
   protected readonly species = computed(() => {
@@ -102,6 +128,69 @@ export class PartCard {
     }
     const part = this.part();
     this.changed.emit({ ...part, allowances: { ...part.allowances, [size]: mm } });
+  }
+
+  protected setMake(kind: string): void {
+    const part = this.part();
+    const { make: _, ...rest } = part;
+    if (kind === 'solid') this.changed.emit(rest);
+    if (kind === 'panel')
+      this.changed.emit({
+        ...part,
+        make: {
+          kind,
+          leastStripMm: Math.min(45, part.width),
+          widestStripMm: Math.max(45, Math.min(140, part.width)),
+        },
+      });
+    if (kind === 'laminated') this.changed.emit({ ...part, make: { kind, layers: 2 } });
+  }
+
+  protected setStrip(end: 'leastStripMm' | 'widestStripMm', text: string): void {
+    const make = this.make();
+    const mm = this.read(end, text, false);
+    if (mm === null || make.kind !== 'panel') return;
+    this.emitSound({ ...this.part(), make: { ...make, [end]: mm } }, end);
+  }
+
+  protected setLayers(text: string): void {
+    this.emitSound({ ...this.part(), make: { kind: 'laminated', layers: Number(text) } }, 'layers');
+  }
+
+  protected setShape(kind: string): void {
+    const { shape: _, ...rest } = this.part();
+    if (kind === 'round') this.changed.emit({ ...rest, shape: { kind } });
+    else if (kind === 'taper')
+      this.changed.emit({ ...rest, shape: { kind, farWidthMm: Math.round(rest.width * 0.6) } });
+    else this.changed.emit(rest);
+  }
+
+  protected setFarWidth(text: string): void {
+    const mm = this.read('far width', text, false);
+    if (mm !== null)
+      this.emitSound({ ...this.part(), shape: { kind: 'taper', farWidthMm: mm } }, 'far width');
+  }
+
+  protected setGroup(text: string): void {
+    const { group: _, ...rest } = this.part();
+    this.changed.emit(text.trim() === '' ? rest : { ...rest, group: text.trim() });
+  }
+
+  protected setLeast(text: string): void {
+    const { leastThicknessMm: _, ...rest } = this.part();
+    if (text.trim() === '') {
+      this.changed.emit(rest);
+      return;
+    }
+    const mm = this.read('least thickness', text, false);
+    if (mm !== null) this.emitSound({ ...rest, leastThicknessMm: mm }, 'least thickness');
+  }
+
+  /** Hands the part on, unless its figures are at odds. */
+  private emitSound(part: Part, field: string): void {
+    const message = partFault(part);
+    this.fault.set(message === null ? null : { field, message });
+    if (message === null) this.changed.emit(part);
   }
 
   protected setGrade(text: string): void {

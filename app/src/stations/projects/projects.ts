@@ -2,7 +2,6 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
-  type ElementRef,
   inject,
   input,
   signal,
@@ -11,35 +10,42 @@ import {
 import { Router, RouterLink } from '@angular/router';
 import {
   basisOf,
-  hasMetal,
-  nearestMiss,
-  partLetter,
-  planForProject,
-  projectInstance,
   formatLength,
-  speciesLabel,
+  groupFaults,
+  impossibleParts,
+  layoutFaults,
+  nearestMiss,
+  partAreaMm2,
+  partLetter,
+  projectInstance,
+  speciesById,
+  WANTED,
+  WANTED_ABOUT,
+  WANTED_NAMES,
+  type MatchStep,
   type Part,
   type Piece,
   type PlannedCut,
   type Project,
+  type Wanted,
 } from '@aldrek/core';
-import { PlanBoard } from '../../drawing/plan-board';
-import { Ruler } from '../../drawing/ruler';
-import { fitScale, scaleNote } from '../../drawing/scale';
-import { widthOf } from '../../drawing/width-of';
+import { fitScale } from '../../drawing/scale';
 import { Keys } from '../../shell/keys';
 import { MatchStore } from '../../state/match.store';
 import { ProjectActions } from '../../state/project-actions';
 import { ShopStore } from '../../state/shop.store';
+import { WhatIf } from '../../state/what-if';
+import { BriefPanel } from './brief-panel';
+import { DesignPanel } from './design-panel';
+import { PanelView } from './panel-view';
 import { PartBar } from './part-bar';
 import { PartCard } from './part-card';
+import { PlanBench } from './plan-bench';
+import { PlanCompare } from './plan-compare';
+import { RepairPanel } from './repair-panel';
+import { WaysPanel } from './ways-panel';
 
-interface PlanRow {
-  readonly piece: Piece;
-  readonly cuts: readonly PlannedCut[];
-  readonly species: string;
-  readonly metal: boolean;
-}
+type Tab = 'parts' | 'brief' | 'design' | 'mend';
 
 interface Shortage {
   readonly part: Part;
@@ -48,13 +54,30 @@ interface Shortage {
   readonly why: string;
 }
 
-/** Room for tags beside the boards, px. */
-const LABEL_ROOM = 190;
+/** What the search is at, in plain words. */
+const STAGES: Readonly<Record<MatchStep['stage'], string>> = {
+  first: 'the first plan',
+  greedy: 'board by board',
+  prices: 'weighing what each part costs to cut',
+  dive: 'settling board after board',
+  improve: 'taking a few boards up again and laying them better',
+};
 
 /** Projects: parts on one side, and how they lie in the pieces of the rack on the other. */
 @Component({
   selector: 'al-projects',
-  imports: [Ruler, PlanBoard, PartCard, PartBar, RouterLink],
+  imports: [
+    PlanBench,
+    PanelView,
+    PlanCompare,
+    WaysPanel,
+    BriefPanel,
+    DesignPanel,
+    RepairPanel,
+    PartCard,
+    PartBar,
+    RouterLink,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './projects.html',
   styleUrl: './projects.scss',
@@ -66,31 +89,44 @@ export class Projects {
   protected readonly match = inject(MatchStore);
   protected readonly actions = inject(ProjectActions);
   private readonly router = inject(Router);
-  private readonly bench = viewChild<ElementRef<HTMLElement>>('bench');
   private readonly partBar = viewChild(PartBar);
-  private readonly benchPx = widthOf(this.bench, 760);
+  private readonly planBench = viewChild(PlanBench);
+  private readonly waysPanel = viewChild(WaysPanel);
+  private readonly whatIf = inject(WhatIf);
+  protected readonly tab = signal<Tab>('parts');
+  protected readonly wanteds = WANTED.map((wanted) => ({
+    wanted,
+    name: WANTED_NAMES[wanted],
+    about: WANTED_ABOUT[wanted],
+  }));
 
   protected readonly project = computed((): Project | null => {
     const { projectById, projects } = this.store;
     return projectById().get(this.projectId() ?? '') ?? projects()[0] ?? null;
   });
+  protected readonly tabs = computed((): readonly { readonly tab: Tab; readonly name: string }[] => [
+    { tab: 'parts', name: 'Parts' },
+    { tab: 'brief', name: 'Brief' },
+    this.project()?.kind === 'repair' ? { tab: 'mend', name: 'Mend' } : { tab: 'design', name: 'Design' },
+  ]);
+  protected readonly stageText = computed(() => STAGES[this.match.stage()]);
   protected readonly lit = signal<string | null>(null);
   protected readonly litPiece = signal<string | null>(null);
   protected readonly naming = signal(false);
 
-  private readonly instance = computed(() => {
+  protected readonly instance = computed(() => {
     const project = this.project();
-    return project && projectInstance(project, this.store.pieces(), this.store.habits());
+    if (!project) return null;
+    const rules = { habits: this.store.habits(), machines: this.store.machines() };
+    return projectInstance(project, this.store.pieces(), rules, project.plan?.groups);
   });
   protected readonly matching = computed(
     () => this.match.running() && this.match.projectId() === this.project()?.id,
   );
   /** The plan in view: the best so far while matching, else the one that is kept. */
   protected readonly plan = computed(() => {
-    const instance = this.instance();
     const running = this.match.plan();
-    if (this.matching() && running && instance) return planForProject(running, instance);
-    return this.project()?.plan ?? null;
+    return this.matching() && running ? running : (this.project()?.plan ?? null);
   });
   protected readonly stale = computed(() => {
     const plan = this.project()?.plan;
@@ -104,17 +140,9 @@ export class Projects {
   protected readonly names = computed(
     () => new Map(this.project()?.parts.map((part) => [part.id, part.name])),
   );
-  protected readonly rows = computed((): PlanRow[] => {
-    const byPiece = new Map<string, PlannedCut[]>();
-    for (const cut of this.plan()?.cuts ?? []) {
-      byPiece.set(cut.pieceId, [...(byPiece.get(cut.pieceId) ?? []), cut]);
-    }
-    return [...byPiece]
-      .flatMap(([id, cuts]) => {
-        const piece = this.store.pieceById().get(id);
-        return piece ? [{ piece, cuts, species: speciesLabel(piece), metal: hasMetal(piece) }] : [];
-      })
-      .sort((a, b) => b.piece.length - a.piece.length);
+  protected readonly cutPieces = computed((): readonly Piece[] => {
+    const ids = new Set(this.plan()?.cuts.map(({ pieceId }) => pieceId));
+    return [...ids].flatMap((id) => this.store.pieceById().get(id) ?? []);
   });
   protected readonly placedCounts = computed(() => {
     const units = new Map<string, Set<number>>();
@@ -126,20 +154,14 @@ export class Projects {
   protected readonly litParts = computed(() => {
     const id = this.litPiece();
     return new Set(
-      this.rows()
-        .find((row) => row.piece.id === id)
-        ?.cuts.map((cut) => cut.partId),
+      this.plan()
+        ?.cuts.filter((cut) => cut.pieceId === id)
+        .map((cut) => cut.partId),
     );
   });
 
-  private readonly longest = computed(() =>
-    this.rows().reduce((most, row) => Math.max(most, row.piece.length), 600),
-  );
-  protected readonly pxPerMm = computed(() =>
-    fitScale(this.longest(), Math.max(120, this.benchPx() - LABEL_ROOM)),
-  );
-  protected readonly rulerMm = computed(() => (this.benchPx() - 2) / this.pxPerMm());
-  protected readonly scaleNote = computed(() => scaleNote(this.pxPerMm()));
+  protected readonly scaleNote = computed(() => this.planBench()?.scaleNote() ?? '');
+  protected readonly pxPerMm = computed(() => this.planBench()?.pxPerMm() ?? 0.3);
   protected readonly partPxPerMm = computed(() => {
     const longest = this.project()?.parts.reduce((most, part) => Math.max(most, part.length), 300) ?? 300;
     const widest = this.project()?.parts.reduce((most, part) => Math.max(most, part.width), 30) ?? 30;
@@ -150,7 +172,7 @@ export class Projects {
     const plan = this.plan();
     if (!plan) return null;
     const offcuts = plan.cuts.filter((cut) => cut.partId === 'offcut').length;
-    const boards = this.rows().length;
+    const boards = this.cutPieces().length;
     const words = [
       `${boards} ${boards === 1 ? 'board' : 'boards'}`,
       `spends ${plan.spentM2.toFixed(2)} m² of face`,
@@ -158,12 +180,76 @@ export class Projects {
     ];
     return words.join(' · ');
   });
+  /** How good the plan is: what is proven first, then what is only an estimate, named as such. */
   protected readonly quality = computed(() => {
-    const over = this.plan()?.atMostOver;
-    if (over === null || over === undefined) return null;
-    if (over < 0.0005) return 'no plan can spend less (proven)';
-    return `at most ${(over * 100).toFixed(over < 0.1 ? 1 : 0)} % above the least possible (proven)`;
+    const plan = this.plan();
+    if (!plan || plan.missing.length > 0) return null;
+    const { atMostOver, aboutOver } = plan;
+    if (atMostOver !== null && atMostOver < 0.0005) return 'no plan can spend less (proven)';
+    const percent = (share: number): string => `${(share * 100).toFixed(share < 0.1 ? 1 : 0)} %`;
+    return [
+      aboutOver === null || aboutOver === undefined
+        ? null
+        : `about ${percent(aboutOver)} above the best in sight (estimate)`,
+      atMostOver === null ? null : `at most ${percent(atMostOver)} above the least possible (proven)`,
+    ]
+      .filter((words) => words !== null)
+      .join(', ');
   });
+
+  /** What is wrong with the question itself, before anything is searched. */
+  protected readonly doubts = computed((): readonly string[] => {
+    const [project, instance] = [this.project(), this.instance()];
+    if (!project || !instance || project.parts.length === 0) return [];
+    const words = groupFaults(project);
+    if (instance.boards.length === 0)
+      return [...words, 'There is no free piece on the rack: tally some, or release a plan.'];
+    for (const id of impossibleParts(instance)) {
+      const part = project.parts.find((one) => one.id === id);
+      if (part)
+        words.push(
+          `${part.name} can’t be cut from any single piece here. ${this.whyShort(part, instance, [])}`,
+        );
+    }
+    const cuts = (project.locks ?? []).map(({ pieceId, ...cut }) => ({ ...cut, boardId: pieceId }));
+    for (const boardId of new Set(cuts.map((cut) => cut.boardId))) {
+      const fault = layoutFaults(
+        instance,
+        cuts.filter((cut) => cut.boardId === boardId),
+      )[0];
+      const tag = this.store.pieceById().get(boardId)?.tag ?? '';
+      if (fault !== undefined)
+        words.push(
+          `What is fixed on ${tag} breaks a rule since something changed; let it go there, or change it back.`,
+        );
+    }
+    return words;
+  });
+  protected readonly misses = computed(() => {
+    const [instance, plan] = [this.instance(), this.plan()];
+    const longest = new Map<string, number>();
+    const thickest = new Map<string, number>();
+    if (instance && plan) {
+      for (const { partId } of plan.missing) {
+        const miss = nearestMiss(instance, partId, plan.cuts);
+        if (!miss) continue;
+        longest.set(partId, miss.longestLeft?.length ?? 0);
+        thickest.set(partId, miss.thickest);
+      }
+    }
+    return { longest, thickest };
+  });
+  protected readonly shortIds = computed(() => this.shortages().map(({ part }) => part.id as string));
+  protected readonly weightKg = computed(() =>
+    (this.project()?.parts ?? []).reduce((sum, part) => {
+      const species = part.species === 'any' ? (this.cutPieces()[0]?.species ?? '') : (part.species[0] ?? '');
+      const density = speciesById(species)?.densityKgM3 ?? 600;
+      return sum + (partAreaMm2(part) * part.thickness * part.qty * density) / 1e9;
+    }, 0),
+  );
+  protected readonly hasPanels = computed(
+    () => this.project()?.parts.some(({ make }) => make?.kind === 'panel') ?? false,
+  );
 
   protected readonly shortages = computed((): Shortage[] => {
     const project = this.project();
@@ -186,8 +272,43 @@ export class Projects {
         { keys: ['n'], shown: 'N', does: 'new project', run: () => this.create() },
         { keys: ['m'], shown: 'M', does: 'match, or stop and keep the best', run: () => this.matchOrStop() },
         { keys: ['a'], shown: 'A', does: 'accept the plan', run: () => this.accept() },
+        { keys: ['w'], shown: 'W', does: 'try the ways out of a shortage', run: () => this.tryWays() },
+        { keys: ['p'], shown: 'P', does: 'put the plan by, to compare', run: () => this.putBy() },
       ],
     });
+  }
+
+  private tryWays(): boolean {
+    const ways = this.waysPanel()?.ways();
+    if (!ways || this.whatIf.running() !== null) return false;
+    this.whatIf.tryWays(ways);
+    return true;
+  }
+
+  protected putBy(): boolean {
+    const project = this.project();
+    if (!project?.plan || this.match.running()) return false;
+    this.actions.putBy(project);
+    return true;
+  }
+
+  protected pickWanted(project: Project, text: string): void {
+    const wanted = WANTED.find((option): option is Wanted => option === text);
+    if (wanted) this.actions.setWanted(project, wanted);
+  }
+
+  /** After a part was laid elsewhere the rest is laid anew around it. */
+  protected again(): void {
+    const project = this.project();
+    if (project && !this.match.running() && project.plan?.accepted !== true) this.match.start(project);
+  }
+
+  protected partNamed(name: string | null): string | null {
+    return this.project()?.parts.find((part) => part.name === name)?.id ?? null;
+  }
+
+  protected nameLit(): string | null {
+    return this.project()?.parts.find((part) => part.id === this.lit())?.name ?? null;
   }
 
   protected pickProject(id: string): void {
@@ -249,7 +370,7 @@ export class Projects {
     if (!miss || instance.boards.length === 0) return 'There is no free piece on the rack.';
     if (miss.ofSpecies === 0) return 'No free piece is of that species.';
     if (miss.thickEnough === 0)
-      return `No free piece of that species is ${size(miss.neededThickness)} thick.`;
+      return `No free piece of that species comes out ${size(miss.neededThickness)} thick once it is flat; the thickest comes to ${size(miss.thickest)}.`;
     const needed = `needed ${size(miss.neededLength)} × ${size(miss.neededWidth)} with allowances`;
     if (!miss.longestLeft) return `Nothing ${size(miss.neededWidth)} wide is left clear; ${needed}.`;
     const tag = this.store.pieceById().get(miss.longestLeft.boardId)?.tag ?? '';

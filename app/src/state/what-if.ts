@@ -1,0 +1,117 @@
+import { computed, inject, Injectable, signal } from '@angular/core';
+import {
+  rankCouldMake,
+  SHIPPED_DESIGNS,
+  type CouldMake,
+  type Design,
+  type DesignSize,
+  type Largest,
+  type Project,
+  type ProjectPlan,
+  type ShopRules,
+  type WayOut,
+} from '@aldrek/core';
+import type { WhatIfAnswer, WhatIfAsk } from '../workers/protocol';
+import { ShopStore } from './shop.store';
+
+type Asked = WhatIfAsk extends infer Ask
+  ? Ask extends unknown
+    ? Omit<Ask, 'version' | 'ask' | 'rules'>
+    : never
+  : never;
+
+/** What if: ways out of a shortage, the largest of a design, what the rack could become. One at a time, in a worker. */
+@Injectable({ providedIn: 'root' })
+export class WhatIf {
+  private readonly store = inject(ShopStore);
+  private worker: Worker | null = null;
+  private asked = 0;
+
+  readonly running = signal<WhatIfAsk['kind'] | null>(null);
+  readonly failed = signal<string | null>(null);
+  /** Plans of the ways tried so far, by way. */
+  readonly plans = signal<ReadonlyMap<string, ProjectPlan>>(new Map());
+  readonly largest = signal<Largest | null>(null);
+  private readonly found = signal<readonly CouldMake[]>([]);
+  readonly could = computed(() => rankCouldMake(this.found()));
+  readonly designs = computed((): readonly Design[] => [
+    ...(this.store.shop().settings.designs ?? []),
+    ...SHIPPED_DESIGNS,
+  ]);
+
+  private rules(): ShopRules {
+    return { habits: this.store.habits(), machines: this.store.machines() };
+  }
+
+  tryWays(ways: readonly WayOut[]): void {
+    const pieces = this.store.pieces();
+    this.plans.set(new Map());
+    this.ask({
+      kind: 'ways',
+      pieces,
+      ways: ways.map(({ id, project, pieces: own }) =>
+        own === pieces ? { id, project } : { id, project, pieces: own },
+      ),
+    });
+  }
+
+  findLargest(design: Design, size: DesignSize, project: Project): void {
+    this.largest.set(null);
+    this.ask({
+      kind: 'largest',
+      design,
+      size,
+      sizes: project.design?.sizes ?? {},
+      project,
+      pieces: this.store.pieces(),
+    });
+  }
+
+  askCould(): void {
+    this.found.set([]);
+    this.ask({ kind: 'could', designs: this.designs(), pieces: this.store.pieces() });
+  }
+
+  /** Ends the question in hand; what was answered stays. */
+  stop(): void {
+    this.worker?.terminate();
+    this.worker = null;
+    this.running.set(null);
+  }
+
+  private ask(asked: Asked): void {
+    this.stop();
+    this.failed.set(null);
+    this.running.set(asked.kind);
+    const worker = new Worker(new URL('../workers/what-if.worker', import.meta.url), { type: 'module' });
+    worker.onmessage = ({ data }: MessageEvent<WhatIfAnswer>) => this.hear(data);
+    worker.onerror = (event) => this.broke(event.message);
+    this.worker = worker;
+    worker.postMessage({ version: 1, ask: ++this.asked, rules: this.rules(), ...asked } satisfies WhatIfAsk);
+  }
+
+  private hear(answer: WhatIfAnswer): void {
+    if (answer.ask !== this.asked) return;
+    switch (answer.kind) {
+      case 'way':
+        this.plans.update((plans) => new Map(plans).set(answer.id, answer.plan));
+        return;
+      case 'largest':
+        this.largest.set(answer.largest);
+        return;
+      case 'could':
+        this.found.update((found) => [...found, answer.could]);
+        return;
+      case 'done':
+        this.stop();
+        return;
+      case 'failed':
+        this.broke(answer.message);
+    }
+  }
+
+  private broke(message: string): void {
+    this.stop();
+    this.failed.set(message);
+  }
+}

@@ -1,0 +1,199 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import {
+  cautionsFor,
+  rulingOn,
+  USE_NAMES,
+  type Brief,
+  type Piece,
+  type Project,
+  type Use,
+} from '@aldrek/core';
+import { FigureField } from '../../fields/figure-field';
+import { ProjectActions } from '../../state/project-actions';
+
+/** What the finished thing must fit, bear and be; and what the plan's own wood says to that. */
+@Component({
+  selector: 'al-brief-panel',
+  imports: [FigureField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="kind" role="group" aria-label="Kind of project">
+      <button
+        type="button"
+        class="btn"
+        [class.strong]="project().kind !== 'repair'"
+        [attr.aria-pressed]="project().kind !== 'repair'"
+        (click)="setKind('repurpose')"
+      >
+        Make anew
+      </button>
+      <button
+        type="button"
+        class="btn"
+        [class.strong]="project().kind === 'repair'"
+        [attr.aria-pressed]="project().kind === 'repair'"
+        (click)="setKind('repair')"
+      >
+        Mend
+      </button>
+    </div>
+    <label class="field"
+      >where it will live<input
+        #place
+        maxlength="200"
+        [value]="brief().place ?? ''"
+        (change)="set({ place: place.value.trim() })"
+    /></label>
+    <div class="pair">
+      <al-figure-field
+        label="narrowest way in"
+        [value]="brief().doorwayMm ?? 0"
+        [most]="5000"
+        (changed)="set({ doorwayMm: $event })"
+      />
+      <al-figure-field
+        label="two may carry, kg"
+        kind="number"
+        [value]="brief().carryKg ?? 0"
+        [most]="1000"
+        (changed)="set({ carryKg: $event })"
+      />
+    </div>
+    <div class="checks">
+      @for (use of uses; track use.key) {
+        <label
+          ><input type="checkbox" [checked]="brief()[use.key] === true" (change)="toggle(use.key)" />
+          {{ use.name }}</label
+        >
+      }
+    </div>
+    <div class="pair">
+      <label class="field"
+        >wanted by<input #due type="date" [value]="brief().due ?? ''" (change)="set({ due: due.value })"
+      /></label>
+      <al-figure-field
+        label="budget"
+        kind="number"
+        [value]="brief().budget ?? 0"
+        [most]="10000000"
+        (changed)="set({ budget: $event })"
+      />
+    </div>
+    <label class="field"
+      >the client’s wishes<textarea
+        #wishes
+        rows="2"
+        maxlength="2000"
+        [value]="brief().wishes ?? ''"
+        (change)="set({ wishes: wishes.value.trim() })"
+      ></textarea>
+    </label>
+    @for (note of notes(); track note) {
+      <p class="note">{{ note }}</p>
+    }
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 8px;
+    }
+    .kind,
+    .pair {
+      display: grid;
+      grid-template-columns: 1fr 1fr;
+      gap: 8px;
+    }
+    .checks {
+      display: grid;
+      grid-template-columns: 1fr 1fr;
+      gap: 2px 8px;
+    }
+    .checks label {
+      display: flex;
+      align-items: center;
+      gap: 8px;
+      min-height: 44px;
+    }
+    .checks input {
+      width: 20px;
+      height: 20px;
+      accent-color: var(--blue);
+    }
+    .note {
+      margin: 0;
+      padding: 8px 10px;
+      border-left: 4px solid var(--hazard);
+      background: var(--hazard-tint);
+      font-size: 13.5px;
+    }
+  `,
+})
+export class BriefPanel {
+  readonly project = input.required<Project>();
+  /** Pieces that the plan cuts. */
+  readonly pieces = input<readonly Piece[]>([]);
+  /** kg of the parts as finished. */
+  readonly weightKg = input(0);
+  private readonly actions = inject(ProjectActions);
+
+  protected readonly uses = [
+    { key: 'outdoors', name: 'outdoors' },
+    { key: 'food', name: 'touches food' },
+    { key: 'children', name: 'used by children' },
+  ] as const;
+  protected readonly brief = computed((): Brief => this.project().brief ?? {});
+
+  protected set(change: { readonly [K in keyof Brief]?: Brief[K] | 0 | '' }): void {
+    const brief: Record<string, unknown> = { ...this.brief(), ...change };
+    // What is emptied is unknown again.
+    for (const [key, value] of Object.entries(brief)) if (value === '' || value === 0) delete brief[key];
+    this.actions.setBrief(this.project(), brief as Brief);
+  }
+
+  protected toggle(key: 'outdoors' | 'food' | 'children'): void {
+    this.actions.setBrief(this.project(), { ...this.brief(), [key]: this.brief()[key] !== true });
+  }
+
+  protected setKind(kind: 'repair' | 'repurpose'): void {
+    this.actions.update(kind === 'repair' ? 'a thing to mend' : 'a thing to make', {
+      ...this.project(),
+      kind,
+    });
+  }
+
+  /** Where the brief and the wood or the sizes are at odds. */
+  protected readonly notes = computed((): string[] => {
+    const brief = this.brief();
+    const notes: string[] = [];
+    const asked: Use[] = [
+      ...(brief.food === true ? (['food'] as const) : []),
+      ...(brief.outdoors === true ? [] : (['indoors'] as const)),
+    ];
+    for (const piece of this.pieces()) {
+      for (const hazard of piece.hazards ?? []) {
+        const bad = asked.filter((use) => rulingOn([hazard], use) !== null);
+        if (bad.length > 0)
+          notes.push(
+            `${piece.tag}: ${hazard.replaceAll('-', ' ')}, ${bad.map((use) => USE_NAMES[use]).join(', ')} in doubt. Its precautions are on the piece; the label and local rules decide.`,
+          );
+      }
+      if (cautionsFor(piece).some((caution) => caution.id === 'old-finish') && brief.children === true)
+        notes.push(`${piece.tag}: old finish of unknown age; test for lead before a child may touch it.`);
+    }
+    const narrow = this.project().parts.find(
+      (part) => brief.doorwayMm !== undefined && Math.min(part.length, part.width) > brief.doorwayMm,
+    );
+    if (narrow)
+      notes.push(`${narrow.name} is wider than the way in: it must be assembled where it will live.`);
+    const most = brief.carryKg;
+    if (most !== undefined && this.weightKg() > most)
+      notes.push(
+        `The parts weigh about ${this.weightKg().toFixed(0)} kg, more than two are to carry: bring it in parts.`,
+      );
+    if (brief.children === true)
+      notes.push(
+        'For children, and wherever it bears people: graded timber and a competent person decide, not this program.',
+      );
+    return [...new Set(notes)];
+  });
+}

@@ -1,0 +1,117 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import {
+  designById,
+  designFaults,
+  FormulaError,
+  formatLength,
+  sizeFault,
+  usualSizes,
+  type Design,
+  type DesignSize,
+  type Project,
+} from '@aldrek/core';
+import { DesignElevation } from '../../drawing/design-elevation';
+import { FigureField } from '../../fields/figure-field';
+import { ProjectActions } from '../../state/project-actions';
+import { ShopStore } from '../../state/shop.store';
+import { WhatIf } from '../../state/what-if';
+import { DesignSheets } from './design-sheets';
+
+/** The design of a project: a few outer sizes, the elevation that follows them, and the largest the rack gives. */
+@Component({
+  selector: 'al-design-panel',
+  imports: [DesignElevation, FigureField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './design-panel.html',
+  styleUrl: './design-panel.scss',
+})
+export class DesignPanel {
+  readonly project = input.required<Project>();
+  readonly lit = input<string | null>(null);
+  /** The name of the part that is pointed at. */
+  readonly litChange = output<string | null>();
+
+  protected readonly store = inject(ShopStore);
+  protected readonly whatIf = inject(WhatIf);
+  private readonly actions = inject(ProjectActions);
+  private readonly sheets = inject(DesignSheets);
+  protected readonly fault = signal<string | null>(null);
+  protected readonly room = { width: 372, height: 190 };
+
+  protected readonly design = computed((): Design | null => {
+    const id = this.project().design?.id;
+    return id === undefined ? null : (designById(id, this.store.shop().settings.designs) ?? null);
+  });
+  protected readonly sizes = computed(() => {
+    const design = this.design();
+    return design ? { ...usualSizes(design), ...this.project().design?.sizes } : {};
+  });
+  protected readonly own = computed(() => this.store.shop().settings.designs ?? []);
+
+  protected sizeOf(size: DesignSize): number {
+    return this.sizes()[size.key] ?? size.usual;
+  }
+
+  protected choose(id: string): void {
+    const design = this.whatIf.designs().find((one) => one.id === id);
+    if (design) this.set(design, usualSizes(design));
+  }
+
+  protected resize(size: DesignSize, value: number): void {
+    const design = this.design();
+    if (!design) return;
+    const fault = sizeFault(size, value);
+    this.fault.set(fault);
+    if (fault === null) this.set(design, { ...this.sizes(), [size.key]: value });
+  }
+
+  private set(design: Design, sizes: Readonly<Record<string, number>>): void {
+    try {
+      this.actions.setDesign(this.project(), design, sizes);
+      this.fault.set(null);
+    } catch (error) {
+      if (!(error instanceof FormulaError)) throw error;
+      this.fault.set(`At these sizes there is no such thing: ${error.message}`);
+    }
+  }
+
+  protected findLargest(size: DesignSize): void {
+    const design = this.design();
+    if (design)
+      this.whatIf.findLargest(design, size, {
+        ...this.project(),
+        design: { id: design.id, sizes: this.sizes() },
+      });
+  }
+
+  protected readonly largestText = computed(() => {
+    const found = this.whatIf.largest();
+    const size = this.design()?.sizes.find(({ key }) => key === found?.key);
+    if (!found || !size) return null;
+    const text = (value: number): string =>
+      size.count === true ? String(value) : formatLength(value, this.store.unit());
+    if (found.mm === null) {
+      return `Not even ${size.name} ${text(found.notAt?.mm ?? size.least)} ${found.notAt?.proven === true ? 'is possible: some part fits no piece at all' : 'was found'}.`;
+    }
+    const most = `The largest found: ${size.name} ${text(found.mm)}.`;
+    if (found.notAt === null) return `${most} That is as far as the design goes.`;
+    return found.notAt.proven
+      ? `${most} ${text(found.notAt.mm)} is impossible: some part then fits no piece, proven.`
+      : `${most} At ${text(found.notAt.mm)} the search found no full plan; that is a doubt, no proof.`;
+  });
+
+  protected takeLargest(): void {
+    const found = this.whatIf.largest();
+    const design = this.design();
+    if (found?.mm == null || !design) return;
+    this.set(design, { ...this.sizes(), [found.key]: found.mm });
+  }
+
+  protected editDesign(): void {
+    this.sheets.edit(this.design());
+  }
+
+  protected faultsOf(design: Design): string[] {
+    return designFaults(design);
+  }
+}

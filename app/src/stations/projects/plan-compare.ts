@@ -1,0 +1,126 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { formatLength, WANTED_NAMES, type Project } from '@aldrek/core';
+import { ProjectActions } from '../../state/project-actions';
+import { ShopStore } from '../../state/shop.store';
+import { planFigures } from './plan-figures';
+
+/** The plan at hand beside the one put by, figure by figure. */
+@Component({
+  selector: 'al-plan-compare',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <table>
+      <thead>
+        <tr>
+          <th scope="col">Two plans</th>
+          <th scope="col">at hand</th>
+          <th scope="col">put by</th>
+        </tr>
+      </thead>
+      <tbody>
+        @for (row of rows(); track row.name) {
+          <tr>
+            <th scope="row">{{ row.name }}</th>
+            <td [class.better]="row.better < 0">{{ row.one }}</td>
+            <td [class.better]="row.better > 0">{{ row.other }}</td>
+          </tr>
+        }
+      </tbody>
+    </table>
+    <div class="do">
+      <button type="button" class="btn small" (click)="actions.exchangePlans(project())">
+        Take up the one put by
+      </button>
+      <button type="button" class="btn small" (click)="actions.dropPutBy(project())">Drop it</button>
+    </div>
+  `,
+  styles: `
+    :host {
+      display: block;
+      padding: 10px 12px;
+      border: 1px solid var(--line);
+      border-radius: 10px;
+      background: var(--surface);
+    }
+    table {
+      width: 100%;
+      border-collapse: collapse;
+      font-size: 13.5px;
+      font-variant-numeric: tabular-nums;
+    }
+    th {
+      text-align: left;
+      font-weight: 500;
+      color: var(--muted);
+    }
+    th,
+    td {
+      padding: 3px 8px 3px 0;
+      border-bottom: 1px solid var(--line);
+    }
+    .better {
+      font-weight: 700;
+      color: var(--blue);
+    }
+    .do {
+      display: flex;
+      gap: 8px;
+      padding-top: 8px;
+    }
+  `,
+})
+export class PlanCompare {
+  readonly project = input.required<Project>();
+  protected readonly actions = inject(ProjectActions);
+  private readonly store = inject(ShopStore);
+  protected readonly wanted = computed(() => WANTED_NAMES[this.project().wanted ?? 'least-waste']);
+
+  protected readonly rows = computed(() => {
+    const { plan, putBy } = this.project();
+    if (!plan || !putBy) return [];
+    const [one, other] = [plan, putBy].map((each) =>
+      planFigures(this.project(), each, this.store.pieceById(), this.store.machines()),
+    ) as [ReturnType<typeof planFigures>, ReturnType<typeof planFigures>];
+    const row = (
+      name: string,
+      pick: (figures: typeof one) => number,
+      text: (value: number) => string,
+      moreIsBetter = false,
+    ) => {
+      const [a, b] = [pick(one), pick(other)];
+      return {
+        name,
+        one: text(a),
+        other: text(b),
+        better: Math.abs(a - b) < 1e-9 ? 0 : (a - b) * (moreIsBetter ? -1 : 1),
+      };
+    };
+    return [
+      row(
+        'parts placed',
+        ({ coverage }) => coverage,
+        (v) => `${Math.floor(v * 100 + 1e-6)} %`,
+        true,
+      ),
+      row(
+        'face spent',
+        ({ spentM2 }) => spentM2,
+        (v) => `${v.toFixed(2)} m²`,
+      ),
+      row('boards to handle', ({ boards }) => boards, String),
+      row('offcuts kept', ({ offcuts }) => offcuts, String, true),
+      row(
+        'longest offcut',
+        ({ longestOffcut }) => longestOffcut,
+        (v) => formatLength(Math.floor(v), this.store.unit()),
+        true,
+      ),
+      row('glue joints', ({ joints }) => joints, String),
+      row(
+        'planed away',
+        ({ planedLitres }) => planedLitres,
+        (v) => `${v.toFixed(1)} l`,
+      ),
+    ];
+  });
+}

@@ -1,0 +1,190 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import {
+  formatLength,
+  waysOut,
+  type Project,
+  type ProjectPlan,
+  type WayOut,
+  type WaysContext,
+} from '@aldrek/core';
+import { toneApart } from '../../drawing/tone';
+import { Ids } from '../../state/ids';
+import { ProjectActions } from '../../state/project-actions';
+import { ShopStore } from '../../state/shop.store';
+import { WhatIf } from '../../state/what-if';
+
+interface Shown {
+  readonly way: WayOut;
+  readonly plan: ProjectPlan | null;
+  readonly covers: boolean;
+  readonly outcome: string;
+}
+
+/** Ways out of a shortage, each tried by the engine, priced, and applied with one press. */
+@Component({
+  selector: 'al-ways-panel',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="head">
+      <h2>Ways out</h2>
+      @if (whatIf.running() === 'ways') {
+        <span class="muted" role="status">{{ tried() }} of {{ ways().length }} tried</span>
+        <button type="button" class="btn small" (click)="whatIf.stop()">Stop</button>
+      } @else {
+        <button type="button" class="btn small" (click)="whatIf.tryWays(ways())">
+          {{ tried() > 0 ? 'Try them again' : 'Try them on the rack' }} <kbd>W</kbd>
+        </button>
+      }
+    </div>
+    <ul>
+      @for (shown of list(); track shown.way.id) {
+        <li [class.covers]="shown.covers">
+          <span class="mark" aria-hidden="true">{{ shown.covers ? '✓' : shown.plan ? '–' : '·' }}</span>
+          <span class="what"
+            ><strong>{{ shown.way.title }}</strong
+            ><small>{{ shown.way.price }}</small></span
+          >
+          <span class="outcome">{{ shown.outcome }}</span>
+          <button
+            type="button"
+            class="btn small"
+            [class.strong]="shown.covers"
+            [disabled]="!shown.plan"
+            [attr.aria-label]="'Take it: ' + shown.way.title"
+            (click)="apply(shown)"
+          >
+            Take it
+          </button>
+        </li>
+      }
+    </ul>
+    @if (whatIf.failed(); as message) {
+      <p class="fault" role="alert">Trying broke off: {{ message }}. Nothing was changed; try again.</p>
+    }
+  `,
+  styles: `
+    :host {
+      display: block;
+      padding: 10px 12px;
+      border: 1.5px dashed var(--ink);
+      border-radius: 10px;
+      background: var(--surface);
+    }
+    .head {
+      display: flex;
+      align-items: center;
+      gap: 10px;
+    }
+    h2 {
+      flex: 1;
+      margin: 0;
+      font-size: 15px;
+    }
+    ul {
+      margin: 6px 0 0;
+      padding: 0;
+      list-style: none;
+      display: grid;
+      gap: 4px;
+      max-height: 240px;
+      overflow-y: auto;
+    }
+    li {
+      display: grid;
+      grid-template-columns: 22px minmax(0, 1fr) 190px auto;
+      align-items: center;
+      gap: 10px;
+      min-height: 48px;
+      font-size: 13.5px;
+      border-top: 1px solid var(--line);
+    }
+    .mark {
+      font-size: 17px;
+      font-weight: 700;
+      color: var(--muted);
+    }
+    .covers .mark {
+      color: var(--blue);
+    }
+    small {
+      display: block;
+      color: var(--muted);
+      font-size: 12.5px;
+    }
+    .outcome {
+      font-variant-numeric: tabular-nums;
+    }
+    @media (max-width: 900px) {
+      li {
+        grid-template-columns: 22px 1fr auto;
+      }
+      .outcome {
+        grid-column: 2;
+      }
+    }
+  `,
+})
+export class WaysPanel {
+  readonly project = input.required<Project>();
+  /** Parts that the plan does not cover, and how near the rack comes. */
+  readonly short = input.required<readonly string[]>();
+  readonly longestLeft = input.required<ReadonlyMap<string, number>>();
+  readonly thickest = input.required<ReadonlyMap<string, number>>();
+
+  protected readonly store = inject(ShopStore);
+  protected readonly whatIf = inject(WhatIf);
+  private readonly actions = inject(ProjectActions);
+  private readonly ids = inject(Ids);
+
+  readonly ways = computed((): readonly WayOut[] => {
+    const context: WaysContext = {
+      pieces: this.store.pieces(),
+      longestLeft: this.longestLeft(),
+      thickest: this.thickest(),
+      endTrimMm: this.store.habits().endTrimMm,
+      pricesPerM3: this.store.trade().pricePerM3,
+      size: (mm) => formatLength(Math.round(mm * 10) / 10, this.store.unit()),
+      newId: () => this.ids.next(),
+      toneApart,
+    };
+    return waysOut(this.project(), this.short(), context);
+  });
+  protected readonly tried = computed(
+    () => this.ways().filter(({ id }) => this.whatIf.plans().has(id)).length,
+  );
+  /** What covers everything first, and of that what spends least. */
+  protected readonly list = computed((): readonly Shown[] =>
+    this.ways()
+      .map((way): Shown => {
+        const plan = this.whatIf.plans().get(way.id) ?? null;
+        const covers = plan !== null && plan.missing.length === 0;
+        return { way, plan, covers, outcome: this.outcomeOf(way, plan) };
+      })
+      .sort(
+        (a, b) =>
+          Number(b.covers) - Number(a.covers) ||
+          (a.covers && b.covers ? costOf(a) - costOf(b) : (b.plan?.coverage ?? 0) - (a.plan?.coverage ?? 0)),
+      ),
+  );
+
+  private outcomeOf(way: WayOut, plan: ProjectPlan | null): string {
+    if (plan === null) return 'not tried';
+    const joints = way.joints > 0 ? ` · ${way.joints} ${way.joints === 1 ? 'joint' : 'joints'} more` : '';
+    const money =
+      way.money > 0
+        ? ` · about ${way.money.toFixed(way.money < 10 ? 1 : 0)} ${this.store.trade().currency}`
+        : '';
+    if (plan.missing.length > 0) {
+      const left = plan.missing.reduce((sum, { short }) => sum + short, 0);
+      return `still ${left} short${joints}${money}`;
+    }
+    return `covers all · ${plan.spentM2.toFixed(2)} m²${joints}${money}`;
+  }
+
+  protected apply({ way, plan }: Shown): void {
+    if (plan) this.actions.applyWay(this.project(), way, plan);
+  }
+}
+
+const costOf = ({ way, plan }: Shown): number =>
+  (plan?.spentM2 ?? 0) + way.joints * 0.02 + (way.money > 0 ? 1 : 0);

@@ -1,0 +1,36 @@
+/** A project tried against a rack for a while: what answers “what if”. */
+import type { Project, ProjectPlan } from '../project/project.ts';
+import type { Piece } from '../stock/piece.ts';
+import type { Solver } from './linear.ts';
+import { isBetterPlan, type MatchPlan } from './instance.ts';
+import { planForProject, projectInstance, type ShopRules } from './project-instance.ts';
+import { matchSteps } from './solve.ts';
+import { chooseGroups, type GroupThickness } from './thickness-groups.ts';
+
+export interface Tried {
+  readonly plan: ProjectPlan;
+  readonly groups: GroupThickness;
+}
+
+/** The best plan after so many steps; `until` ends earlier, once a plan will do. */
+export function tryProject(
+  project: Project,
+  pieces: readonly Piece[],
+  rules: ShopRules,
+  steps: number,
+  solver: Solver | null = null,
+  until: (plan: MatchPlan) => boolean = () => false,
+): Tried {
+  const groups = chooseGroups(project, pieces, rules);
+  const instance = projectInstance(project, pieces, rules, groups);
+  let best: MatchPlan | null = null;
+  let left = steps;
+  for (const { plan } of matchSteps(instance, { solver })) {
+    if (isBetterPlan(plan, best)) best = plan;
+    if (--left <= 0 || until(plan)) break;
+  }
+  if (best === null) throw new Error('a search always yields its first plan');
+  return { plan: planForProject(best, instance, groups), groups };
+}
+
+export const coversAll = (plan: { readonly coverage: number }): boolean => plan.coverage >= 1 - 1e-9;

@@ -1,0 +1,72 @@
+/**
+ * Formulas of designs: sizes by name, numbers, + − × ÷ ( ) and floor, ceil, round, min, max. Read by recursive
+ * descent; a formula that can't be read says where it stops making sense.
+ */
+export type Sizes = Readonly<Record<string, number>>;
+
+export class FormulaError extends Error {}
+
+const FUNCTIONS: Readonly<Record<string, (args: readonly number[]) => number>> = {
+  floor: ([a = 0]) => Math.floor(a + 1e-9),
+  ceil: ([a = 0]) => Math.ceil(a - 1e-9),
+  round: ([a = 0]) => Math.round(a),
+  min: (args) => Math.min(...args),
+  max: (args) => Math.max(...args),
+};
+
+/** The value of `formula` at these sizes. Throws {@link FormulaError} where it can't be read or reckoned. */
+export function reckon(formula: string, sizes: Sizes): number {
+  const tokens = formula.match(/\d+(?:\.\d+)?|[A-Za-z]\w*|\S/g) ?? [];
+  let at = 0;
+  const fail = (wanted: string): never => {
+    throw new FormulaError(`“${formula}”: expected ${wanted}, found ${tokens[at] ?? 'its end'}`);
+  };
+  const take = (token: string): boolean => {
+    if (tokens[at] !== token) return false;
+    at++;
+    return true;
+  };
+  const sum = (): number => {
+    let value = product();
+    for (;;) {
+      if (take('+')) value += product();
+      else if (take('-') || take('−')) value -= product();
+      else return value;
+    }
+  };
+  const product = (): number => {
+    let value = single();
+    for (;;) {
+      if (take('*') || take('×')) value *= single();
+      else if (take('/') || take('÷')) value /= single();
+      else return value;
+    }
+  };
+  const single = (): number => {
+    const token = tokens[at];
+    if (token === undefined) return fail('a number');
+    if (take('-') || take('−')) return -single();
+    if (take('(')) {
+      const value = sum();
+      if (!take(')')) fail('“)”');
+      return value;
+    }
+    at++;
+    if (/^\d/.test(token)) return Number(token);
+    const call = FUNCTIONS[token];
+    if (call && take('(')) {
+      const args = [sum()];
+      while (take(',')) args.push(sum());
+      if (!take(')')) fail('“)”');
+      return call(args);
+    }
+    const size = sizes[token];
+    if (size !== undefined) return size;
+    at--;
+    return fail(`a number or one of ${Object.keys(sizes).join(', ')}`);
+  };
+  const value = sum();
+  if (at < tokens.length) fail('its end');
+  if (!Number.isFinite(value)) throw new FormulaError(`“${formula}” comes to no number`);
+  return value;
+}
