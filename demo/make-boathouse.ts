@@ -630,11 +630,18 @@ type PartRow = readonly [
   species: readonly string[] | 'any',
 ];
 
-function project(name: string, note: string, rowsOfParts: readonly PartRow[]): Project {
+function project(
+  name: string,
+  note: string,
+  rowsOfParts: readonly PartRow[],
+  more: Partial<Project> = {},
+  changes: Readonly<Record<string, Partial<Part>>> = {},
+): Project {
   return {
     id: id('project'),
     name,
     note,
+    ...more,
     parts: rowsOfParts.map(([part, qty, length, width, thickness, grade, species]): Part => ({
       id: id('part'),
       name: part,
@@ -645,19 +652,35 @@ function project(name: string, note: string, rowsOfParts: readonly PartRow[]): P
       grade,
       species: species === 'any' ? 'any' : species.map((kind) => findSpecies(kind) ?? kind),
       allowances: DEFAULT_ALLOWANCES,
+      ...changes[part],
     })),
   };
 }
 
 const projects = [
-  project('Boot bench', 'Boathouse hall, indoors; through a 760 door; sat on in wet gear. By 14 March.', [
-    ['seat board', 3, 1800, 108, 24, 'character', ['pitch pine']],
-    ['leg upright', 4, 426, 62, 40, 'hidden', ['greenheart', 'mahogany']],
-    ['rail, long', 2, 1540, 90, 18, 'character', ['pitch pine', 'spruce']],
-    ['rail, short', 2, 260, 80, 16, 'hidden', 'any'],
-    ['shelf slat', 5, 1140, 48, 15, 'character', ['maple', 'spruce']],
-    ['cleat', 3, 280, 40, 20, 'hidden', 'any'],
-  ]),
+  project(
+    'Boot bench',
+    'Boathouse hall, indoors; through a 760 door; sat on in wet gear. By 14 March.',
+    [
+      ['seat board', 3, 1800, 108, 24, 'character', ['pitch pine']],
+      ['leg upright', 4, 426, 62, 40, 'hidden', ['greenheart', 'mahogany']],
+      ['rail, long', 2, 1540, 90, 18, 'character', ['pitch pine', 'spruce']],
+      ['rail, short', 2, 260, 80, 16, 'hidden', 'any'],
+      ['shelf slat', 5, 1140, 48, 15, 'character', ['maple', 'spruce']],
+      ['cleat', 3, 280, 40, 20, 'hidden', 'any'],
+    ],
+    {
+      kind: 'repurpose',
+      brief: {
+        place: 'boathouse hall',
+        doorwayMm: 760,
+        carryKg: 40,
+        due: '2026-03-14',
+        wishes: 'Sat on in wet gear; boots below.',
+      },
+    },
+    { 'leg upright': { group: 'legs', leastThicknessMm: 34 } },
+  ),
   project(
     'Tea counter',
     'Along the river window, 2,200 long at the most; food on it, so no unknown finish.',
@@ -668,6 +691,53 @@ const projects = [
       ['shelf', 2, 1000, 120, 16, 'character', 'any'],
       ['edge strip', 2, 2150, 30, 18, 'clear', ['maple']],
     ],
+    { kind: 'repurpose', brief: { place: 'river window', food: true } },
+  ),
+  project(
+    'Oar rack',
+    'Six sculls on the long wall; nothing sharp toward the blades.',
+    [
+      ['wall upright', 2, 1450, 90, 28, 'character', ['pitch pine', 'ash']],
+      ['arm', 6, 300, 70, 24, 'structural', ['ash', 'greenheart']],
+      ['stretcher', 2, 900, 70, 18, 'character', 'any'],
+    ],
+    { kind: 'repurpose', brief: { place: 'long wall', outdoors: false } },
+  ),
+  project(
+    'Round serving tray',
+    'For the tea counter; from the staves of the cask, so that they are seen once more.',
+    [
+      ['tray', 1, 400, 400, 16, 'character', ['oak']],
+      ['handle', 2, 150, 34, 20, 'clear', ['mahogany', 'ash']],
+    ],
+    { kind: 'repurpose', wanted: 'best-looking', brief: { food: true } },
+    {
+      tray: {
+        make: { kind: 'panel', leastStripMm: 40, widestStripMm: 84 },
+        shape: { kind: 'round' },
+        allowances: { length: 6, width: 6, thickness: 0 },
+      },
+    },
+  ),
+  project(
+    'Cabinet door',
+    'The kitchen cabinet’s left door: its lower rail has split along the mortise.',
+    [],
+    {
+      kind: 'repair',
+      broken: {
+        thing: 'kitchen cabinet, left door',
+        name: 'lower rail',
+        species: findSpecies('mahogany') ?? 'unknown',
+        length: 420,
+        width: 62,
+        thickness: 20,
+        grain: 'flat',
+        tone: { l: 44, a: 18, b: 27, spread: 2.2, samples: 16 },
+        moisturePct: 10,
+        joins: 'two stiles, mortised; the panel stands in its groove',
+      },
+    },
   ),
 ];
 
@@ -683,6 +753,18 @@ function noted(tag: string, patch: Partial<Piece>): void {
 function mended(tag: string, change: (finding: Finding) => Finding): void {
   noted(tag, { findings: pieces.find((piece) => piece.tag === tag)?.findings.map(change) ?? [] });
 }
+
+/** Both table leaves are of one tree; one has been looked at for colour. */
+noted('T-01', {
+  grain: 'flat',
+  tone: { l: 42.1, a: 19.2, b: 28.4, spread: 2.4, samples: 4 },
+  moisturePct: 10,
+});
+noted('T-02', {
+  grain: 'flat',
+  tone: { l: 46.8, a: 17.1, b: 26.2, spread: 3.1, samples: 4 },
+  moisturePct: 11,
+});
 
 /** The second seat is dished, as seats are; it has been looked over on all sides. */
 noted('P-02', {

@@ -405,6 +405,7 @@ export { couldMake, rankCouldMake, type CouldMake } from './match/could-make.ts'
 
 // The shop floor
 export { cutSheet, type CutSheet, type SheetCut } from './shop/cut-sheet.ts';
+export { cautionsAtCut, setUps, type SetUp } from './shop/set-ups.ts';
 
 // The shop document, and changes to it
 export {
@@ -415,6 +416,7 @@ export {
   type ShopDocument,
   type ShopSettings,
 } from './exchange/shop-document.ts';
+export { layoutLines, svgOf, templateLines, type DrawnLine } from './exchange/layout-svg.ts';
 export { readShop, type DocumentFault } from './exchange/read-shop.ts';
 export {
   matchColumns,

@@ -8,7 +8,7 @@ export interface OutlinePoint {
 }
 
 /** Slabs across a shape; more of them hug it closer. */
-const SLABS = 10;
+const SLABS = 24;
 
 /** The outline as points in turn, mm, within length × width; round parts to `points` chords. */
 export function partOutline(part: Pick<Part, 'length' | 'width' | 'shape'>, points = 72): OutlinePoint[] {

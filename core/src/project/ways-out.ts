@@ -29,6 +29,8 @@ export type WayKind =
 export interface WayOut {
   readonly id: string;
   readonly kind: WayKind;
+  /** The part that it is meant to help. */
+  readonly partId: string;
   /** What is done, in one line. */
   readonly title: string;
   /** What it asks of the work, or of the eye. */
@@ -66,15 +68,19 @@ const SCARF = 8;
 /** Boards of an L-shaped leg. */
 const L_BOARD_MM = 20;
 
-/** All ways worth trying for the parts that are short. */
-export function waysOut(project: Project, short: readonly string[], context: WaysContext): WayOut[] {
-  const parts = project.parts.filter((part) => short.includes(part.id));
+/** All ways worth trying for the parts that are short, by how many each. */
+export function waysOut(
+  project: Project,
+  short: ReadonlyMap<string, number>,
+  context: WaysContext,
+): WayOut[] {
+  const parts = project.parts.filter((part) => short.has(part.id));
   return parts.flatMap((part) => [
     ...glued(project, part, context),
     ...otherShape(project, part, context),
     ...otherWood(project, part, context),
     ...smaller(project, part, context),
-    buy(project, part, context),
+    buy(project, part, short.get(part.id) ?? 1, context),
   ]);
 }
 
@@ -95,6 +101,7 @@ function way(
   return {
     id: `${kind} ${part.id}`,
     kind,
+    partId: part.id,
     title,
     price,
     project,
@@ -128,7 +135,7 @@ function glued(project: Project, part: Part, context: WaysContext): WayOut[] {
     );
   }
   if (make.kind === 'solid' && part.width >= 60) {
-    const least = Math.max(25, Math.min(45, part.width / 3));
+    const least = Math.round(Math.max(25, Math.min(45, part.width / 3)));
     ways.push(
       way(
         'strips',
@@ -362,8 +369,8 @@ function smaller(project: Project, part: Part, context: WaysContext): WayOut[] {
   return ways;
 }
 
-/** One board that gives one copy, rough and with its ends to trim. */
-function buy(project: Project, part: Part, context: WaysContext): WayOut {
+/** Boards that give one copy each, rough and with their ends to trim. */
+function buy(project: Project, part: Part, many: number, context: WaysContext): WayOut {
   const { size } = context;
   const species = part.species === 'any' ? commonest(context.pieces) : (part.species[0] ?? UNKNOWN_SPECIES);
   const board = {
@@ -372,10 +379,11 @@ function buy(project: Project, part: Part, context: WaysContext): WayOut {
     thickness: Math.ceil(part.thickness + part.allowances.thickness + 1),
   };
   const perM3 = context.pricesPerM3[species] ?? guessedPricePerM3(species);
-  const money = (perM3 * board.length * board.width * board.thickness) / 1e9;
-  const piece: Piece = {
+  const money = (many * perM3 * board.length * board.width * board.thickness) / 1e9;
+  const tags = freeTags(context.pieces, many);
+  const bought = tags.map((tag): Piece => ({
     id: context.newId(),
-    tag: freeTag(context.pieces),
+    tag,
     name: `board to buy for ${part.name}`,
     ...board,
     species,
@@ -383,15 +391,19 @@ function buy(project: Project, part: Part, context: WaysContext): WayOut {
     place: 'to buy',
     find: '',
     findings: [],
-  };
+  }));
+  const title = `Buy ${many} × ${speciesName(species)} ${size(board.length)} × ${size(board.width)} × ${size(board.thickness)}`;
   return way(
     'buy',
     part,
-    `Buy ${speciesName(species)} ${size(board.length)} × ${size(board.width)} × ${size(board.thickness)}`,
-    `One board for one ${part.name}.`,
+    title,
+    `One board for each ${part.name} that is short; they stand on the rack as “to buy”.`,
     project,
     context,
-    { pieces: [...context.pieces, piece], money },
+    {
+      pieces: [...context.pieces, ...bought],
+      money,
+    },
   );
 }
 
@@ -402,9 +414,9 @@ function commonest(pieces: readonly Piece[]): SpeciesId {
   return [...many].sort((a, b) => b[1] - a[1])[0]?.[0] ?? UNKNOWN_SPECIES;
 }
 
-function freeTag(pieces: readonly Piece[]): string {
+function freeTags(pieces: readonly Piece[], many: number): string[] {
   const taken = new Set(pieces.map(({ tag }) => tag));
-  let n = 1;
-  while (taken.has(`BUY-${n}`)) n++;
-  return `BUY-${n}`;
+  const tags: string[] = [];
+  for (let n = 1; tags.length < many; n++) if (!taken.has(`BUY-${n}`)) tags.push(`BUY-${n}`);
+  return tags;
 }

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import {
   cautionsFor,
   rulingOn,
@@ -17,6 +17,23 @@ import { ProjectActions } from '../../state/project-actions';
   imports: [FigureField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
+    <label class="field"
+      >name<input
+        #name
+        id="project-name"
+        maxlength="120"
+        [value]="project().name"
+        (change)="rename(name, note.value)"
+    /></label>
+    <label class="field"
+      >in a few words<textarea
+        #note
+        rows="2"
+        maxlength="2000"
+        [value]="project().note"
+        (change)="rename(name, note.value)"
+      ></textarea>
+    </label>
     <div class="kind" role="group" aria-label="Kind of project">
       <button
         type="button"
@@ -88,6 +105,7 @@ import { ProjectActions } from '../../state/project-actions';
         (change)="set({ wishes: wishes.value.trim() })"
       ></textarea>
     </label>
+    <button type="button" class="btn" (click)="removed.emit()">Delete project</button>
     @for (note of notes(); track note) {
       <p class="note">{{ note }}</p>
     }
@@ -134,6 +152,7 @@ export class BriefPanel {
   readonly pieces = input<readonly Piece[]>([]);
   /** kg of the parts as finished. */
   readonly weightKg = input(0);
+  readonly removed = output();
   private readonly actions = inject(ProjectActions);
 
   protected readonly uses = [
@@ -142,6 +161,13 @@ export class BriefPanel {
     { key: 'children', name: 'used by children' },
   ] as const;
   protected readonly brief = computed((): Brief => this.project().brief ?? {});
+
+  /** A project keeps its name when it is left empty. */
+  protected rename(name: HTMLInputElement, note: string): void {
+    const { project } = this;
+    if (name.value.trim() === '') name.value = project().name;
+    this.actions.rename(project(), name.value.trim(), note.trim());
+  }
 
   protected set(change: { readonly [K in keyof Brief]?: Brief[K] | 0 | '' }): void {
     const brief: Record<string, unknown> = { ...this.brief(), ...change };

@@ -1,20 +1,28 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import {
+  cautionsAtCut,
   cautionsFor,
   cutSheet,
   fullWidth,
   GRADE_NAMES,
+  layoutLines,
   OFFCUT_ID,
   partLetter,
   SCHOOL_NAMES,
+  setUps,
   showFaceOf,
   speciesLabel,
+  svgOf,
+  templateLines,
+  type DrawnLine,
+  type Part,
   type Piece,
   type PlannedCut,
   type Project,
 } from '@aldrek/core';
 import { LengthFigure } from '../../drawing/length-figure';
+import { dxfOf, saveText } from '../../files/drawings';
 import { PlanBoard } from '../../drawing/plan-board';
 import { ShopStore } from '../../state/shop.store';
 
@@ -83,10 +91,16 @@ export class CutSheetPage {
       species: speciesLabel(piece),
       cautions: cautionsFor(piece),
       showFace: showy ? showFaceOf(piece) : null,
+      sheetCuts: sheet?.cuts ?? [],
+      offcuts: cuts.filter((cut) => cut.partId === OFFCUT_ID),
+      short: cuts.some(
+        (cut) => cut.partId !== OFFCUT_ID && cut.length < this.store.machines().planerLeastLengthMm,
+      ),
       school: sheet ? SCHOOL_NAMES[sheet.school] : null,
       steps:
         sheet?.cuts.map((step) => ({
           ...step,
+          beware: cautionsAtCut(piece, step),
           from: step.kind === 'crosscut' ? 'from the near end' : 'from the upper edge',
           gives:
             step.frees.length === 0
@@ -100,6 +114,45 @@ export class CutSheetPage {
     if (typeof frees === 'string') return frees;
     if (frees.partId === OFFCUT_ID) return 'offcut, keep';
     return `${this.letters().get(frees.partId) ?? ''} ${this.names().get(frees.partId) ?? ''}`;
+  }
+
+  /** Set-ups that serve more than one cut, over all boards. */
+  protected readonly groups = computed(() =>
+    setUps(this.sheets().map(({ piece, sheetCuts }) => ({ tag: piece.tag, cuts: sheetCuts })))
+      .filter(({ cuts }) => cuts.length > 1)
+      .map((group) => ({
+        ...group,
+        from: group.kind === 'crosscut' ? 'stop, from the end' : 'fence, from the edge',
+        where: group.cuts.map(({ tag, number }) => `${tag} cut ${number}`).join(', '),
+      })),
+  );
+  protected readonly offcuts = computed(() =>
+    this.sheets().flatMap(({ piece, offcuts, species }) =>
+      offcuts.map((cut, i) => ({
+        key: `${piece.id} ${i}`,
+        from: piece.tag,
+        species,
+        thickness: piece.thickness,
+        cut,
+      })),
+    ),
+  );
+  protected readonly shaped = computed(() => this.project()?.parts.filter((part) => part.shape) ?? []);
+
+  protected async draw(
+    sheet: { readonly piece: Piece; readonly cuts: readonly PlannedCut[] },
+    as: 'svg' | 'dxf',
+  ): Promise<void> {
+    await this.save(`${sheet.piece.tag}`, layoutLines(sheet.piece, sheet.cuts, this.letters()), as);
+  }
+
+  protected async template(part: Part, as: 'svg' | 'dxf'): Promise<void> {
+    await this.save(`template-${part.name.replaceAll(/\W+/g, '-')}`, templateLines(part), as);
+  }
+
+  private async save(name: string, lines: readonly DrawnLine[], as: 'svg' | 'dxf'): Promise<void> {
+    if (as === 'svg') saveText(`${name}.svg`, svgOf(lines), 'image/svg+xml');
+    else saveText(`${name}.dxf`, await dxfOf(lines), 'application/dxf');
   }
 
   protected print(): void {

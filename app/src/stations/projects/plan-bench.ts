@@ -98,7 +98,9 @@ export class PlanBench {
   protected readonly round = computed(
     () =>
       new Set(
-        this.project().parts.flatMap((part) => (part.shape?.kind === 'round' ? [part.id as string] : [])),
+        this.project().parts.flatMap((part) =>
+          part.shape?.kind === 'round' && part.make?.kind !== 'panel' ? [part.id as string] : [],
+        ),
       ),
   );
   protected readonly outPieces = computed(() =>

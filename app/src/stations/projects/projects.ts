@@ -112,7 +112,6 @@ export class Projects {
   protected readonly stageText = computed(() => STAGES[this.match.stage()]);
   protected readonly lit = signal<string | null>(null);
   protected readonly litPiece = signal<string | null>(null);
-  protected readonly naming = signal(false);
 
   protected readonly instance = computed(() => {
     const project = this.project();
@@ -204,7 +203,9 @@ export class Projects {
     const words = groupFaults(project);
     if (instance.boards.length === 0)
       return [...words, 'There is no free piece on the rack: tally some, or release a plan.'];
+    const told = new Set(this.plan()?.missing.map(({ partId }) => partId as string));
     for (const id of impossibleParts(instance)) {
+      if (told.has(id)) continue;
       const part = project.parts.find((one) => one.id === id);
       if (part)
         words.push(
@@ -239,7 +240,9 @@ export class Projects {
     }
     return { longest, thickest };
   });
-  protected readonly shortIds = computed(() => this.shortages().map(({ part }) => part.id as string));
+  protected readonly shortCounts = computed(
+    () => new Map(this.shortages().map(({ part, short }) => [part.id as string, short])),
+  );
   protected readonly weightKg = computed(() =>
     (this.project()?.parts ?? []).reduce((sum, part) => {
       const species = part.species === 'any' ? (this.cutPieces()[0]?.species ?? '') : (part.species[0] ?? '');
@@ -312,7 +315,6 @@ export class Projects {
   }
 
   protected pickProject(id: string): void {
-    this.naming.set(false);
     void this.router.navigate(['/projects', id]);
   }
 
@@ -330,16 +332,11 @@ export class Projects {
     for (let i = 2; taken.has(name); i++) name = `New project ${i}`;
     const id = this.actions.create(name);
     void this.router.navigate(['/projects', id]);
-    this.naming.set(true);
+    this.tab.set('brief');
     setTimeout(() => document.querySelector<HTMLInputElement>('#project-name')?.select());
   }
 
-  protected rename(project: Project, name: string, note: string): void {
-    this.actions.rename(project, name.trim() === '' ? project.name : name.trim(), note.trim());
-  }
-
   protected remove(project: Project): void {
-    this.naming.set(false);
     this.actions.remove(project);
     void this.router.navigate(['/projects']);
   }

@@ -17,6 +17,7 @@ interface Shown {
   readonly way: WayOut;
   readonly plan: ProjectPlan | null;
   readonly covers: boolean;
+  readonly helps: boolean;
   readonly outcome: string;
 }
 
@@ -38,8 +39,8 @@ interface Shown {
     </div>
     <ul>
       @for (shown of list(); track shown.way.id) {
-        <li [class.covers]="shown.covers">
-          <span class="mark" aria-hidden="true">{{ shown.covers ? '✓' : shown.plan ? '–' : '·' }}</span>
+        <li [class.covers]="shown.helps">
+          <span class="mark" aria-hidden="true">{{ shown.helps ? '✓' : shown.plan ? '–' : '·' }}</span>
           <span class="what"
             ><strong>{{ shown.way.title }}</strong
             ><small>{{ shown.way.price }}</small></span
@@ -126,8 +127,8 @@ interface Shown {
 })
 export class WaysPanel {
   readonly project = input.required<Project>();
-  /** Parts that the plan does not cover, and how near the rack comes. */
-  readonly short = input.required<readonly string[]>();
+  /** Parts that the plan does not cover by how many, and how near the rack comes. */
+  readonly short = input.required<ReadonlyMap<string, number>>();
   readonly longestLeft = input.required<ReadonlyMap<string, number>>();
   readonly thickest = input.required<ReadonlyMap<string, number>>();
 
@@ -158,11 +159,18 @@ export class WaysPanel {
       .map((way): Shown => {
         const plan = this.whatIf.plans().get(way.id) ?? null;
         const covers = plan !== null && plan.missing.length === 0;
-        return { way, plan, covers, outcome: this.outcomeOf(way, plan) };
+        return {
+          way,
+          plan,
+          covers,
+          helps: plan !== null && !plan.missing.some(({ partId }) => partId === way.partId),
+          outcome: this.outcomeOf(way, plan),
+        };
       })
       .sort(
         (a, b) =>
           Number(b.covers) - Number(a.covers) ||
+          Number(b.helps) - Number(a.helps) ||
           (a.covers && b.covers ? costOf(a) - costOf(b) : (b.plan?.coverage ?? 0) - (a.plan?.coverage ?? 0)),
       ),
   );
@@ -175,8 +183,13 @@ export class WaysPanel {
         ? ` · about ${way.money.toFixed(way.money < 10 ? 1 : 0)} ${this.store.trade().currency}`
         : '';
     if (plan.missing.length > 0) {
-      const left = plan.missing.reduce((sum, { short }) => sum + short, 0);
-      return `still ${left} short${joints}${money}`;
+      const own = plan.missing.find(({ partId }) => partId === way.partId)?.short ?? 0;
+      const others = plan.missing.reduce(
+        (sum, { partId, short }) => sum + (partId === way.partId ? 0 : short),
+        0,
+      );
+      const words = own > 0 ? `still ${own} short` : `covers it; ${others} of other parts short`;
+      return `${words}${joints}${money}`;
     }
     return `covers all · ${plan.spentM2.toFixed(2)} m²${joints}${money}`;
   }

@@ -1,0 +1,231 @@
+import { describe, expect, it } from 'vitest';
+import { aPiece } from '../../test-support/made-up-pieces.ts';
+import { rankLikeness, repairSize } from '../project/likeness.ts';
+import { DEFAULT_ALLOWANCES, type Part, type Project } from '../project/project.ts';
+import { shapeCover } from '../project/part-outline.ts';
+import { SHIPPED_DESIGNS } from '../project/designs/shipped.ts';
+import { waysOut, type WaysContext } from '../project/ways-out.ts';
+import type { Piece } from '../stock/piece.ts';
+import { DEFAULT_HABITS } from '../yield/habits.ts';
+import { DEFAULT_MACHINES } from '../yield/machines.ts';
+import { couldMake, rankCouldMake } from './could-make.ts';
+import { largest } from './largest.ts';
+import { impossibleParts, nearestMiss } from './nearest-miss.ts';
+import { projectInstance } from './project-instance.ts';
+import { chooseGroups, groupFaults } from './thickness-groups.ts';
+import { tryProject } from './try-project.ts';
+
+const rules = { habits: DEFAULT_HABITS, machines: DEFAULT_MACHINES };
+const part = (
+  name: string,
+  length: number,
+  width: number,
+  thickness: number,
+  more: Partial<Part> = {},
+): Part => ({
+  id: name,
+  name,
+  qty: 1,
+  length,
+  width,
+  thickness,
+  grade: 'character',
+  species: 'any',
+  allowances: DEFAULT_ALLOWANCES,
+  ...more,
+});
+const project = (parts: Part[], more: Partial<Project> = {}): Project => ({
+  id: 'p',
+  name: 'counter',
+  note: '',
+  parts,
+  ...more,
+});
+const board = (
+  id: string,
+  length: number,
+  width: number,
+  thickness: number,
+  more: Partial<Piece> = {},
+): Piece => aPiece({ id, tag: id, length, width, thickness, findings: [], ...more });
+
+describe('thickness groups', () => {
+  it('take the greatest thickness that all of them can have', () => {
+    const pieces = [board('a', 1000, 100, 30), board('b', 1000, 100, 27)];
+    const legs = [part('leg', 900, 80, 40, { qty: 2, group: 'legs', leastThicknessMm: 20 })];
+    // 27 less half a millimetre from each face.
+    expect(chooseGroups(project(legs), pieces, rules)).toEqual({ legs: 26 });
+    const { plan } = tryProject(project(legs), pieces, rules, 10);
+    expect(plan).toMatchObject({ coverage: 1, groups: { legs: 26 } });
+  });
+
+  it('say when there is no common thickness', () => {
+    const odd = [
+      part('top', 500, 100, 30, { group: 'mitred' }),
+      part('leg', 500, 100, 22, { group: 'mitred' }),
+    ];
+    expect(groupFaults(project(odd))[0]).toContain('no common thickness');
+    expect(chooseGroups(project(odd), [board('a', 900, 200, 40)], rules)).toEqual({});
+  });
+});
+
+describe('thickness of a placement', () => {
+  const cupped = board('cupped', 1000, 300, 30, { warp: { cup: 12 } });
+  it('is what warp leaves at that width: strips come out of a board that the whole does not', () => {
+    const whole = project([part('top', 800, 280, 20)]);
+    const strips = project([
+      part('top', 800, 280, 20, { make: { kind: 'panel', leastStripMm: 40, widestStripMm: 95 } }),
+    ]);
+    expect(tryProject(whole, [cupped], rules, 20).plan.coverage).toBe(0);
+    expect(impossibleParts(projectInstance(whole, [cupped], rules))).toEqual(['top']);
+    expect(tryProject(strips, [cupped, board('b', 1000, 120, 30)], rules, 60).plan.coverage).toBe(1);
+  });
+
+  it('names how near the rack comes', () => {
+    const miss = nearestMiss(
+      projectInstance(project([part('top', 800, 280, 20)]), [cupped], rules),
+      'top',
+      [],
+    );
+    expect(miss).toMatchObject({ ofSpecies: 1, thickEnough: 0, neededThickness: 20 });
+    expect(miss?.thickest).toBeLessThan(20);
+  });
+});
+
+it('a finding beside a round top is no finding', () => {
+  const corner = board('a', 600, 430, 25, {
+    findings: [{ id: 'f', kind: 'rot', face: 'through', x: 10, y: 0, length: 45, width: 45 }],
+  });
+  const square = part('top', 400, 400, 20, { allowances: { length: 0, width: 0, thickness: 0 } });
+  const tight = { ...corner, length: 420, width: 400 };
+  expect(tryProject(project([square]), [tight], rules, 10).plan.coverage).toBe(0);
+  expect(
+    tryProject(project([{ ...square, shape: { kind: 'round' } }]), [tight], rules, 10).plan.coverage,
+  ).toBe(1);
+  // The cover holds the whole disc.
+  const cover = shapeCover({ ...square, shape: { kind: 'round' } }) ?? [];
+  for (let a = 0; a < 360; a += 7) {
+    const [x, y] = [200 + 200 * Math.cos((a * Math.PI) / 180), 200 + 200 * Math.sin((a * Math.PI) / 180)];
+    expect(
+      cover.some(
+        (r) => x >= r.x - 1e-6 && x <= r.x + r.length + 1e-6 && y >= r.y - 1e-6 && y <= r.y + r.width + 1e-6,
+      ),
+    ).toBe(true);
+  }
+});
+
+describe('ways out', () => {
+  const pieces = [board('a', 1900, 120, 24), board('b', 1500, 120, 24), board('c', 900, 60, 24)];
+  const wish = project([part('counter', 1800, 110, 40, { qty: 2, grade: 'one-face', species: ['oak'] })]);
+  const context: WaysContext = {
+    pieces,
+    longestLeft: new Map([['counter', 1500]]),
+    thickest: new Map([['counter', 23]]),
+    endTrimMm: 10,
+    pricesPerM3: { oak: 1000 },
+    size: String,
+    newId: (() => {
+      let n = 0;
+      return () => `new-${++n}`;
+    })(),
+    toneApart: (a, b) => Math.abs(a.l - b.l),
+  };
+  const ways = waysOut(wish, new Map([['counter', 2]]), context);
+  const of = (kind: string) => ways.find((way) => way.kind === kind);
+
+  it('change what they say and nothing else', () => {
+    expect(of('laminate')?.project.parts[0]?.make).toEqual({ kind: 'laminated', layers: 2 });
+    expect(of('grade')?.project.parts[0]?.grade).toBe('character');
+    expect(of('shorter')?.project.parts[0]?.length).toBe(1475);
+    expect(of('splice')?.project.parts[0]).toMatchObject({ qty: 4, length: 1060 });
+    expect(of('l-shaped')?.project.parts.map(({ thickness }) => thickness)).toEqual([20, 20]);
+    for (const way of ways) {
+      expect(way.partId).toBe('counter');
+      if (way.kind !== 'buy' && way.kind !== 'stabilise') expect(way.pieces).toBe(pieces);
+    }
+    expect(wish.parts[0]).toMatchObject({ length: 1800, qty: 2 });
+  });
+
+  it('price what is to be bought, one board for each that is short', () => {
+    const buy = of('buy');
+    expect(buy?.pieces).toHaveLength(5);
+    expect(buy?.money).toBeCloseTo((2 * 1000 * 1850 * 115 * 43) / 1e9, 6);
+    const tried = tryProject(buy?.project ?? wish, buy?.pieces ?? [], rules, 20);
+    expect(tried.plan.coverage).toBe(1);
+  });
+});
+
+describe('the largest, and what could be made', () => {
+  const rail = SHIPPED_DESIGNS.find(({ id }) => id === 'frame');
+  const pieces = [board('a', 1300, 140, 25), board('b', 1300, 140, 25)];
+
+  it('finds the size at which the rack gives out, with its proof or its doubt', () => {
+    if (!rail) throw new Error('no frame');
+    const size = rail.sizes.find(({ key }) => key === 'H');
+    if (!size) throw new Error('no height');
+    let found = null;
+    for (const step of largest(rail, { L: 600 }, size, { id: 'x' }, pieces, rules, null)) found = step;
+    // Two stiles side by side in one board of 1300, ends trimmed by 10 each, 25 for the saw.
+    expect(found?.mm).toBe(1255);
+    expect(found?.notAt).toEqual({ mm: 1260, proven: true });
+  });
+
+  it('ranks designs by what is covered', () => {
+    const answers = [...couldMake(SHIPPED_DESIGNS.slice(0, 4), pieces, rules, null)];
+    expect(answers).toHaveLength(4);
+    const ranked = rankCouldMake(answers).map(({ coverage }) => coverage);
+    expect(ranked).toEqual([...ranked].sort((a, b) => b - a));
+  });
+});
+
+describe('likeness', () => {
+  const broken = {
+    thing: 'door',
+    name: 'rail',
+    species: 'true-mahogany',
+    length: 400,
+    width: 60,
+    thickness: 20,
+    grain: 'flat' as const,
+    tone: { l: 44, a: 18, b: 27, spread: 2, samples: 4 },
+  };
+  const apart = (a: { l: number }, b: { l: number }): number => Math.abs(a.l - b.l);
+  it('puts species and tone before waste, and what is too small last', () => {
+    const like = board('like', 900, 300, 24, {
+      species: 'true-mahogany',
+      grain: 'flat',
+      tone: { l: 45, a: 18, b: 27, spread: 2, samples: 4 },
+    });
+    const dark = { ...like, id: 'dark', tone: { l: 20, a: 18, b: 27, spread: 2, samples: 4 } };
+    const neat = board('neat', 420, 62, 24, { species: 'european-oak' });
+    const short = { ...like, id: 'short', length: 300 };
+    const ranked = rankLikeness(broken, [short, neat, dark, like], (piece) => piece.thickness, apart);
+    expect(ranked.map(({ piece }) => piece.id)).toEqual(['like', 'dark', 'neat', 'short']);
+    expect(ranked[3]).toMatchObject({ fits: false, short: 'too short' });
+  });
+
+  it('cuts a splice as long as the scarf asks, a patch no thicker than it need be', () => {
+    expect(repairSize(broken, 'splice', 100)).toEqual({ length: 260, width: 60, thickness: 20 });
+    expect(repairSize(broken, 'patch', 80)).toMatchObject({ length: 100, width: 60 });
+    expect(repairSize(broken, 'replace', 80)).toEqual({ length: 400, width: 60, thickness: 20 });
+  });
+});
+
+describe('wishes of the maker', () => {
+  it('least work takes few boards; best looking leaves the marked one for what is hidden', () => {
+    const marks = Array.from({ length: 8 }, (_, i) => ({
+      id: `k${i}`,
+      kind: 'stain' as const,
+      face: 'through' as const,
+      x: 100 + i * 100,
+      y: 40,
+      length: 30,
+      width: 30,
+    }));
+    const pieces = [board('marked', 1000, 110, 24, { findings: marks }), board('clean', 1000, 110, 24)];
+    const parts = [part('door', 900, 90, 20), part('back', 900, 90, 20, { grade: 'hidden' })];
+    const { plan } = tryProject(project(parts, { wanted: 'best-looking' }), pieces, rules, 80);
+    const from = (id: string) => plan.cuts.find(({ partId }) => partId === id)?.pieceId;
+    expect([from('door'), from('back')]).toEqual(['clean', 'marked']);
+  });
+});
