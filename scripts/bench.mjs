@@ -8,7 +8,8 @@ command(async () => {
   await ensureInstalled();
   const name = process.argv[2] ?? 'clear-cuttings';
   const core = join(root, `core/bench/${name}.ts`);
-  if (existsSync(core)) process.exit(await run(process.execPath, ['--import', 'tsx', core, ...process.argv.slice(3)]));
+  if (existsSync(core))
+    process.exit(await run(process.execPath, ['--import', 'tsx', core, ...process.argv.slice(3)]));
   const browser = join(root, `e2e/bench/${name}.mjs`);
   if (!existsSync(browser)) throw new Error(`there is no benchmark ${name} in core/bench or e2e/bench`);
   await ensureBuilt();

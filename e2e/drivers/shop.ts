@@ -121,10 +121,18 @@ export class Shop {
     await field.press('Enter');
   }
 
+  async pickProject(name: string): Promise<void> {
+    await this.page.getByRole('combobox', { name: 'Project', exact: true }).selectOption(name);
+  }
+
   /** Starts a match and waits until its plan is kept; stops it early, as a maker in a hurry would. */
   async match(): Promise<void> {
     await this.page.getByRole('button', { name: /^Match/ }).click();
     const stop = this.page.getByRole('button', { name: /^Stop and keep/ });
+    await this.page
+      .getByText(/^100 % of the parts are placed/)
+      .waitFor({ timeout: 4000 })
+      .catch(() => undefined);
     await stop.click({ timeout: 1500 }).catch(() => undefined);
     await expect(stop).toBeHidden();
     await expect(this.page.getByRole('button', { name: /^Match again/ })).toBeEnabled();

@@ -45,7 +45,8 @@ test('from an empty browser to the sheet one saws by', async ({ page }) => {
     await shop.go('Projects');
     await page.getByRole('button', { name: /^Start the first project/ }).click();
     await page.getByRole('textbox', { name: 'name', exact: true }).fill('Oar rack');
-    await page.getByRole('button', { name: 'Done' }).click();
+    await page.getByRole('textbox', { name: 'name', exact: true }).press('Tab');
+    await page.getByRole('tab', { name: 'Parts' }).click();
     await shop.addPart('2 upright 900 x 100 x 24 pitch pine, character');
     await shop.addPart('3 arm 300 x 60 x 50 oak, hidden');
     await shop.addPart('4 rail 500 x 40 x 18, character');

@@ -2,7 +2,7 @@ import type { DrawnLine } from '@aldrek/core';
 
 /** A DXF of lines in mm at 1 : 1, y upward as CAD has it; each kind of line on a layer of its own. */
 export async function dxfOf(lines: readonly DrawnLine[]): Promise<string> {
-  const { DxfWriter, point2d, point3d, Units, Colors } = await import('@tarikjabiri/dxf');
+  const { DxfWriter, point2d, point3d, Units, Colors, LWPolylineFlags } = await import('@tarikjabiri/dxf');
   const dxf = new DxfWriter();
   dxf.setUnits(Units.Millimeters);
   const height = Math.max(...lines.flatMap(({ points }) => points.map(({ y }) => y)), 0);
@@ -11,7 +11,7 @@ export async function dxfOf(lines: readonly DrawnLine[]): Promise<string> {
     dxf.addLayer(layer, colours[layer], 'Continuous');
   for (const { layer, points, label } of lines) {
     const vertices = points.map(({ x, y }) => ({ point: point2d(x, height - y) }));
-    dxf.addLWPolyline(vertices, { flags: 1, layerName: layer });
+    dxf.addLWPolyline(vertices, { flags: LWPolylineFlags.Closed, layerName: layer });
     const first = points[0];
     if (first) dxf.addText(point3d(first.x + 3, height - first.y - 9), 6, label, { layerName: layer });
   }

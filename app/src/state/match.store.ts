@@ -8,6 +8,8 @@ import { ShopStore } from './shop.store';
 /** How long a search goes on unless it is stopped, s. */
 const SECONDS = 10;
 
+const coresAtHand = (): number => (typeof navigator === 'undefined' ? 1 : navigator.hardwareConcurrency);
+
 interface MatchState {
   /** The project that is being matched, or null. */
   readonly projectId: string | null;
@@ -82,7 +84,7 @@ export const MatchStore = signalStore(
         close();
         best = null;
         patchState(store, { ...IDLE, projectId: project.id });
-        const many = navigator.hardwareConcurrency > 2 ? 2 : 1;
+        const many = coresAtHand() > 2 ? 2 : 1;
         workers = Array.from({ length: many }, (_, i) => {
           const worker = new Worker(new URL('../workers/match.worker', import.meta.url), { type: 'module' });
           worker.onmessage = (event: MessageEvent<MatchAnswer>) => hear(i, event);

@@ -3,6 +3,7 @@ import { patchState, signalStore, withComputed, withMethods, withState } from '@
 import {
   applyChange,
   changeBetween,
+  DEFAULT_SETTINGS,
   emptyShop,
   inverse,
   isEmptyChange,
@@ -92,7 +93,14 @@ export const ShopStore = signalStore(
       const { hauls, pieces, projects, milled, settings, journalEnd } = await repository.load();
       patchState(store, {
         ready: true,
-        shop: { ...emptyShop(), hauls, pieces, projects, milled, settings },
+        shop: {
+          ...emptyShop(),
+          hauls,
+          pieces,
+          projects,
+          milled,
+          settings: { ...DEFAULT_SETTINGS, ...settings },
+        },
         done: [],
         undone: [],
       });

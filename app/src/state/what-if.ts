@@ -35,7 +35,7 @@ export class WhatIf {
   private readonly found = signal<readonly CouldMake[]>([]);
   readonly could = computed(() => rankCouldMake(this.found()));
   readonly designs = computed((): readonly Design[] => [
-    ...(this.store.shop().settings.designs ?? []),
+    ...this.store.shop().settings.designs,
     ...SHIPPED_DESIGNS,
   ]);
 

@@ -11,6 +11,8 @@ import {
   type MatchPlan,
   type Piece,
   type PieceYield,
+  planForProject,
+  projectInstance,
 } from '@aldrek/core';
 import { ShopDb } from '../storage/shop-db';
 import { ShopRepository } from '../storage/shop-repository';

@@ -91,6 +91,8 @@ export interface MatchPlan {
   readonly coverage: number;
   /** Σ over touched boards of value × (area − credit × area of declared offcuts), areas in m². */
   readonly consumed: number;
+  /** What counts against the plan with the maker’s wishes weighed in, where there are any. */
+  readonly weighed?: number;
   /** Boards touched. */
   readonly boards: number;
   /** What no full plan can spend less than, or null where nothing is known. */
@@ -118,10 +120,11 @@ export function boardSuits(board: MatchBoard, part: MatchPart): boolean {
   );
 }
 
-/** Whether `plan` covers more than `other`, or as much and spends less. */
+/** Whether `plan` covers more than `other`, or as much with less that counts against it. */
 export function isBetterPlan(plan: MatchPlan, other: MatchPlan | null): boolean {
   if (other === null) return true;
   if (Math.abs(plan.coverage - other.coverage) > 1e-9) return plan.coverage > other.coverage;
-  if (Math.abs(plan.consumed - other.consumed) > 1e-9) return plan.consumed < other.consumed;
+  const [one, two] = [plan.weighed ?? plan.consumed, other.weighed ?? other.consumed];
+  if (Math.abs(one - two) > 1e-9) return one < two;
   return plan.boards < other.boards;
 }

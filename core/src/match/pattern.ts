@@ -374,7 +374,7 @@ class Packing {
     for (const i of fill.taken) {
       const want = this.wantOf(i);
       this.left[want] = (this.left[want] as number) - this.fillsOf(i);
-      if ((this.left[want] as number) < -EPS) good = false;
+      if (this.left[want] < -EPS) good = false;
     }
     for (const i of fill.taken) {
       const want = this.wantOf(i);
@@ -401,7 +401,10 @@ class Packing {
       }
     }
     let sameHeight = this.memo.get(h);
-    if (!sameHeight) this.memo.set(h, (sameHeight = new Map()));
+    if (!sameHeight) {
+      sameHeight = new Map<number, { used: string; fill: Fill }[]>();
+      this.memo.set(h, sameHeight);
+    }
     const key = partly ? -1 - from : marks;
     let known = sameHeight.get(key);
     if (!known) sameHeight.set(key, (known = []));
@@ -432,16 +435,14 @@ class Packing {
     this.buckets = buckets;
     this.richest = { at: 0, worth: 0, parent: null, slot: null };
     this.put(this.richest);
-    for (let i = 0; i < buckets.length; i++) {
-      const bucket = buckets[i];
+    // Labels are put on further along while this goes on; a step once passed gets no more.
+    for (const bucket of buckets) {
       if (!bucket) continue;
-      for (let j = 0; j < bucket.length; j++) {
-        const label = bucket[j] as Label;
+      for (const label of bucket) {
         if (label.worth + most * (this.V - label.at + this.kerf) <= this.richest.worth + EPS) continue;
         this.skip(label, blocks);
         this.keepSlot(label, from, h, blocks);
-        for (let n = 0; n < classes.length; n++) {
-          const { members, v, whole } = classes[n] as HighClass;
+        for (const { members, v, whole } of classes) {
           if (label.at + v > this.V + EPS) continue;
           const stack = this.stackAt(label, from, h, v, members, whole, blocks);
           if (stack === null) continue;
@@ -655,7 +656,7 @@ class Packing {
       this.chosenU[depth] = u;
       const price = (this.items[i] as PatternItem).price;
       this.grow(u + (this.us[i] as number) + this.kerf, m, depth + 1, worth + price);
-      this.left[want] = (this.left[want] as number) + fills;
+      this.left[want] = this.left[want] + fills;
     }
   }
 

@@ -31,7 +31,7 @@ describe('the search with prices', () => {
       fc.property(randomInstance, (instance) => {
         expect(verifyPlan(instance, after(instance, 130))).toEqual([]);
       }),
-      { numRuns: 60 },
+      { numRuns: 30 },
     );
   });
 
@@ -131,7 +131,7 @@ describe('the search with prices', () => {
         expect(plan.consumed).toBeCloseTo(best.spent, 9);
         if (plan.bound !== null) expect(plan.bound).toBeLessThanOrEqual(best.spent + 1e-9);
       }),
-      { numRuns: 40 },
+      { numRuns: 30 },
     );
   });
 
@@ -144,7 +144,7 @@ describe('the search with prices', () => {
         const locked = { ...instance, locks };
         expect(verifyPlan(locked, after(locked, 120))).toEqual([]);
       }),
-      { numRuns: 50 },
+      { numRuns: 25 },
     );
   });
 

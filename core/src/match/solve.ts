@@ -67,7 +67,8 @@ export function* matchSteps(
       plan = planOf(problem, draft, bound.best, estimate);
       spent = plan.consumed;
     }
-    const other = yield { plan, round, better, stage };
+    const step: MatchStep = { plan, round, better, stage };
+    const other = (yield step) as MatchPlan | undefined;
     if (other) search.hear(draftOf(problem, other.placements));
     if (plan.status === 'optimal' && !weighed) return;
   }
@@ -138,6 +139,7 @@ export function planOf(
     placements,
     coverage: demanded === 0 ? 1 : Math.max(0, 1 - openMm2 / demanded),
     consumed,
+    ...(extra > 0 ? { weighed: consumed + extra } : {}),
     boards: [...problem.locked.keys()].filter((b) => !draft.columns.has(b)).length + score.boards,
     bound: full ? bound : null,
     boundProven: full && bound !== null,

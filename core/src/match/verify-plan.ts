@@ -176,6 +176,11 @@ function wholeUnits(
         if (species.size > 1) faults.push(`${part.id} #${unit} mixes species in one panel`);
         const width = own.reduce((sum, p) => sum + p.width, 0);
         const needed = part.width + instance.jointAllowance * (own.length - 1);
+        // Strips that the maker has fixed stay, even where the panel can’t be finished.
+        const fixed = own.every((p) =>
+          instance.locks?.some((lock) => lock.partId === p.partId && lock.boardId === p.boardId && lock.x === p.x && lock.y === p.y),
+        );
+        if (width < needed - EPS && fixed) continue;
         if (width < needed - EPS) {
           faults.push(
             `${part.id} #${unit}: its strips make ${width.toFixed(1)}, needed ${needed.toFixed(1)}`,

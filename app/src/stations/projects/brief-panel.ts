@@ -170,10 +170,11 @@ export class BriefPanel {
   }
 
   protected set(change: { readonly [K in keyof Brief]?: Brief[K] | 0 | '' }): void {
-    const brief: Record<string, unknown> = { ...this.brief(), ...change };
     // What is emptied is unknown again.
-    for (const [key, value] of Object.entries(brief)) if (value === '' || value === 0) delete brief[key];
-    this.actions.setBrief(this.project(), brief as Brief);
+    const told = Object.entries({ ...this.brief(), ...change }).filter(
+      ([, value]) => value !== '' && value !== 0,
+    );
+    this.actions.setBrief(this.project(), Object.fromEntries(told));
   }
 
   protected toggle(key: 'outdoors' | 'food' | 'children'): void {

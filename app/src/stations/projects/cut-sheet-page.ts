@@ -143,7 +143,7 @@ export class CutSheetPage {
     sheet: { readonly piece: Piece; readonly cuts: readonly PlannedCut[] },
     as: 'svg' | 'dxf',
   ): Promise<void> {
-    await this.save(`${sheet.piece.tag}`, layoutLines(sheet.piece, sheet.cuts, this.letters()), as);
+    await this.save(sheet.piece.tag, layoutLines(sheet.piece, sheet.cuts, this.letters()), as);
   }
 
   protected async template(part: Part, as: 'svg' | 'dxf'): Promise<void> {

@@ -46,7 +46,7 @@ export class DesignPanel {
     const design = this.design();
     return design ? { ...usualSizes(design), ...this.project().design?.sizes } : {};
   });
-  protected readonly own = computed(() => this.store.shop().settings.designs ?? []);
+  protected readonly own = computed(() => this.store.shop().settings.designs);
 
   protected sizeOf(size: DesignSize): number {
     return this.sizes()[size.key] ?? size.usual;

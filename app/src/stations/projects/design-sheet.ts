@@ -230,7 +230,9 @@ export class DesignSheet {
 
   protected addSize(): void {
     const free =
-      [...'WHDabcdefg'].find((key) => !this.design().sizes.some((size) => size.key === key)) ?? 'x';
+      ['W', 'H', 'D', 'a', 'b', 'c', 'd', 'e', 'f', 'g'].find(
+        (key) => !this.design().sizes.some((size) => size.key === key),
+      ) ?? 'x';
     this.set({
       sizes: [...this.design().sizes, { key: free, name: 'size', least: 50, usual: 200, most: 1000 }],
     });
@@ -279,7 +281,7 @@ export class DesignSheet {
 
   protected keep(): void {
     const shop = this.store.shop();
-    const own = shop.settings.designs ?? [];
+    const own = shop.settings.designs;
     const known = own.some(({ id }) => id === this.design().id);
     const design = known ? this.design() : { ...this.design(), id: this.ids.next() };
     const designs = known ? own.map((one) => (one.id === design.id ? design : one)) : [...own, design];

@@ -203,7 +203,7 @@ export class Projects {
     const words = groupFaults(project);
     if (instance.boards.length === 0)
       return [...words, 'There is no free piece on the rack: tally some, or release a plan.'];
-    const told = new Set(this.plan()?.missing.map(({ partId }) => partId as string));
+    const told = new Set(this.plan()?.missing.map(({ partId }) => partId));
     for (const id of impossibleParts(instance)) {
       if (told.has(id)) continue;
       const part = project.parts.find((one) => one.id === id);
