@@ -178,7 +178,10 @@ function wholeUnits(
         const needed = part.width + instance.jointAllowance * (own.length - 1);
         // Strips that the maker has fixed stay, even where the panel can’t be finished.
         const fixed = own.every((p) =>
-          instance.locks?.some((lock) => lock.partId === p.partId && lock.boardId === p.boardId && lock.x === p.x && lock.y === p.y),
+          instance.locks?.some(
+            (lock) =>
+              lock.partId === p.partId && lock.boardId === p.boardId && lock.x === p.x && lock.y === p.y,
+          ),
         );
         if (width < needed - EPS && fixed) continue;
         if (width < needed - EPS) {
