@@ -165,8 +165,34 @@ const VIEWS = [
     height: 800,
     async show(page) {
       await page.getByRole('link', { name: 'Projects' }).click();
-      await page.getByRole('combobox', { name: 'Project' }).selectOption('Tea counter');
+      await page.getByRole('combobox', { name: 'Project', exact: true }).selectOption('Tea counter');
       await match(page);
+      await page.getByRole('button', { name: /^Try them on the rack/ }).click();
+      await page.getByRole('button', { name: /^Try them again/ }).waitFor({ timeout: 90_000 });
+      await page.locator('al-ways-panel').scrollIntoViewIfNeeded();
+    },
+  },
+  {
+    name: 'projects-mend',
+    width: 1280,
+    height: 800,
+    async show(page) {
+      await page.getByRole('link', { name: 'Projects' }).click();
+      await page.getByRole('combobox', { name: 'Project', exact: true }).selectOption('Cabinet door');
+      await page.getByRole('tab', { name: 'Mend' }).click();
+      await page.getByRole('button', { name: 'Mend with T-01' }).click();
+      await match(page);
+    },
+  },
+  {
+    name: 'could-make',
+    width: 1280,
+    height: 800,
+    async show(page) {
+      await page.getByRole('link', { name: 'Projects' }).click();
+      await page.getByRole('link', { name: 'Could make' }).click();
+      await page.getByRole('button', { name: /^Try them all/ }).click();
+      await page.getByRole('button', { name: /^Try again/ }).waitFor({ timeout: 90_000 });
     },
   },
   {
@@ -192,7 +218,7 @@ async function match(page) {
   if (!page.url().includes('projects')) await page.getByRole('link', { name: 'Projects' }).click();
   await page.getByRole('button', { name: /^Match/ }).click();
   await page.getByRole('button', { name: /^Match again/ }).waitFor();
-  await page.waitForFunction(() => !document.querySelector('.progress'), null, { timeout: 20_000 });
+  await page.waitForFunction(() => !document.querySelector('.progress'), null, { timeout: 30_000 });
 }
 
 command(async () => {

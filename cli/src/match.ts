@@ -119,6 +119,9 @@ export interface SecondSearch {
   readonly seed: number;
 }
 
+/** On racks of thousands a second search would ask for as much memory again. */
+const SECOND_UP_TO = 2500;
+
 /** How long a search goes on between two looks at what the other has found, ms. */
 const STRETCH = 150;
 
@@ -135,7 +138,9 @@ export async function matchVerb(
   const until = performance.now() + seconds * 1000;
   const instance = readInstance(input);
   const solver = solverFrom(await loadHighs());
-  const peer = second && seconds >= 2 && cpus().length > 1 ? second({ input, seed: seed + 1 }) : null;
+  const small = instance.boards.length <= SECOND_UP_TO;
+  const peer =
+    second && small && seconds >= 2 && cpus().length > 1 ? second({ input, seed: seed + 1 }) : null;
   const steps = matchSteps(instance, { seed, solver });
   const best = await searchUntil(steps, until, peer);
   peer?.end();

@@ -184,7 +184,7 @@ import { WoodFace } from './wood-face';
     }
     .movable .part {
       cursor: grab;
-      touch-action: none;
+      touch-action: pan-y;
     }
     .ghost {
       fill: rgb(27 85 176 / 0.35);

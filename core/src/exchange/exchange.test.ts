@@ -46,7 +46,7 @@ describe('readShop', () => {
     expect(shop.ok).toBe(true);
     if (!shop.ok) return;
     expect(shop.value.pieces.length).toBeGreaterThanOrEqual(40);
-    expect(shop.value.projects).toHaveLength(2);
+    expect(shop.value.projects).toHaveLength(5);
     expect(readShop(JSON.stringify(shop.value))).toEqual(shop);
   });
 

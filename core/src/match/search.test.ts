@@ -148,6 +148,50 @@ describe('the search with prices', () => {
     );
   });
 
+  it('counts copies of which only some layers are fixed as short', () => {
+    const board = (id: string, length: number) => ({
+      id,
+      length,
+      width: 60,
+      thickness: 20,
+      species: 'oak',
+      value: 1,
+      blocked: { clear: [] },
+    });
+    const lock = (boardId: string, unit: number) => ({
+      boardId,
+      partId: 'leg',
+      unit,
+      x: 0,
+      y: 0,
+      length: 600,
+      width: 60,
+    });
+    const instance: MatchInstance = {
+      kerf: 3,
+      jointAllowance: 1,
+      offcut: { minLength: 300, minWidth: 50, credit: 0.7 },
+      boards: [board('a', 700), board('b', 700)],
+      parts: [
+        {
+          id: 'leg',
+          type: 'laminated',
+          layers: 2,
+          length: 600,
+          width: 60,
+          thickness: 18,
+          qty: 2,
+          grade: 'clear',
+          species: 'any',
+        },
+      ],
+      locks: [lock('a', 0), lock('b', 1)],
+    };
+    const plan = after(instance, 20);
+    expect(plan.missing).toEqual([{ id: 'leg', short: 2 }]);
+    expect(verifyPlan(instance, plan)).toEqual([]);
+  });
+
   it('weighs wishes in and tells what is spent without them', () => {
     const instance = salvageInstance({ boards: 40, pieces: 20 }, 3);
     const few = { ...instance, perBoard: 50 };

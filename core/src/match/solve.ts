@@ -7,6 +7,7 @@ import {
   layersOf,
   OFFCUT_ID,
   type MatchInstance,
+  type MatchPart,
   type MatchPlan,
   type Placement,
 } from './instance.ts';
@@ -126,7 +127,7 @@ export function planOf(
   wants.forEach((want: Want, w) => {
     const left = draft.open[w] as number;
     if (left <= 1e-6) return;
-    const many = want.panel ? 1 : Math.ceil(left / layersOf(want.part) - 1e-9);
+    const many = want.panel ? 1 : shortCopies(want.part, left, placements);
     openMm2 += many * want.part.length * want.part.width;
     short.set(want.part.id, (short.get(want.part.id) ?? 0) + many);
   });
@@ -147,6 +148,15 @@ export function planOf(
     status: full ? (optimal ? 'optimal' : 'feasible') : 'short',
     missing: [...short].map(([id, many]) => ({ id, short: many })),
   };
+}
+
+/** Copies that are not whole: layers of different copies that are fixed make none of them whole. */
+function shortCopies(part: MatchPart, left: number, placements: readonly Placement[]): number {
+  const layers = layersOf(part);
+  if (layers === 1) return Math.round(left);
+  const laid = new Array<number>(part.qty).fill(0);
+  for (const { partId, unit } of placements) if (partId === part.id) laid[unit] = (laid[unit] ?? 0) + 1;
+  return laid.filter((many) => many < layers).length;
 }
 
 /** Numbers copies in the order in which they are met, past those that locks have taken. */

@@ -57,11 +57,6 @@ interface Over {
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './plan-bench.html',
   styleUrl: './plan-bench.scss',
-  host: {
-    '(document:pointermove)': 'carry($event)',
-    '(document:pointerup)': 'drop()',
-    '(document:keydown.escape)': 'carried.set(null); over.set(null)',
-  },
 })
 export class PlanBench {
   readonly project = input.required<Project>();
@@ -146,9 +141,27 @@ export class PlanBench {
       startY: event.clientY,
     });
     this.told.set(null);
+    this.listen();
   }
 
-  protected carry(event: PointerEvent): void {
+  /** Follows the pointer until it is let go; the page hears nothing of it otherwise. */
+  private listen(): void {
+    const heard = new AbortController();
+    const end = (drop: boolean): void => {
+      heard.abort();
+      if (drop) this.drop();
+      this.carried.set(null);
+      this.over.set(null);
+    };
+    const { signal } = heard;
+    document.addEventListener('pointermove', (event) => this.carry(event), { signal });
+    document.addEventListener('pointerup', () => end(true), { signal });
+    // The hand has begun to scroll instead.
+    document.addEventListener('pointercancel', () => end(false), { signal });
+    document.addEventListener('keydown', (event) => event.key === 'Escape' && end(false), { signal });
+  }
+
+  private carry(event: PointerEvent): void {
     const carried = this.carried();
     if (!carried) return;
     if (
@@ -223,7 +236,7 @@ export class PlanBench {
     return layoutFaults(this.instance(), placements)[0] ?? null;
   }
 
-  protected drop(): void {
+  private drop(): void {
     const [carried, over] = [this.carried(), this.over()];
     this.carried.set(null);
     this.over.set(null);
