@@ -6,6 +6,7 @@ import {
   type Design,
   type DesignSize,
   type Largest,
+  type Piece,
   type Project,
   type ProjectPlan,
   type ShopRules,
@@ -29,9 +30,17 @@ export class WhatIf {
 
   readonly running = signal<WhatIfAsk['kind'] | null>(null);
   readonly failed = signal<string | null>(null);
+  /** The ways that were tried last, and what they were tried on: any change of that makes them void. */
+  readonly tried = signal<{
+    readonly project: Project;
+    readonly pieces: readonly Piece[];
+    readonly ways: readonly WayOut[];
+  } | null>(null);
   /** Plans of the ways tried so far, by way. */
   readonly plans = signal<ReadonlyMap<string, ProjectPlan>>(new Map());
   readonly largest = signal<Largest | null>(null);
+  /** What the largest was asked of, see {@link largestKey}. */
+  readonly largestOf = signal<string | null>(null);
   private readonly found = signal<readonly CouldMake[]>([]);
   readonly could = computed(() => rankCouldMake(this.found()));
   readonly designs = computed((): readonly Design[] => [
@@ -43,8 +52,9 @@ export class WhatIf {
     return { habits: this.store.habits(), machines: this.store.machines() };
   }
 
-  tryWays(ways: readonly WayOut[]): void {
+  tryWays(project: Project, ways: readonly WayOut[]): void {
     const pieces = this.store.pieces();
+    this.tried.set({ project, pieces, ways });
     this.plans.set(new Map());
     this.ask({
       kind: 'ways',
@@ -57,6 +67,7 @@ export class WhatIf {
 
   findLargest(design: Design, size: DesignSize, project: Project): void {
     this.largest.set(null);
+    this.largestOf.set(largestKey(project, size.key));
     this.ask({
       kind: 'largest',
       design,
@@ -114,4 +125,9 @@ export class WhatIf {
     this.stop();
     this.failed.set(message);
   }
+}
+
+/** A project, its design and its sizes but for the one that is sought: what an answer stands for. */
+export function largestKey(project: Project, key: string): string {
+  return JSON.stringify([project.id, project.design?.id, { ...project.design?.sizes, [key]: 0 }, key]);
 }

@@ -182,3 +182,18 @@ it('refuses an outline that is none, and days that are none', () => {
     'pieces[0] “B-01” → readings[0]: 2026-13-01 is not a day',
   ]);
 });
+
+it('refuses a design whose formulas can’t be reckoned, and says which', () => {
+  const shop = emptyShop();
+  const design = {
+    id: 'd',
+    name: 'Ladder',
+    about: '',
+    sizes: [{ key: 'L', name: 'length', least: 100, usual: 200, most: 300 }],
+    parts: [{ name: 'rung', qty: '1', length: 'L * q', width: '40', thickness: '20', grade: 'character' }],
+    drawing: [],
+  };
+  const read = readShop(JSON.stringify({ ...shop, settings: { ...shop.settings, designs: [design] } }));
+  expect(read.ok).toBe(false);
+  if (!read.ok) expect(read.fault[0]).toMatchObject({ place: 'settings → designs[0] “Ladder”' });
+});

@@ -1,4 +1,5 @@
 /** Reads a shop document strictly: all of it, or nothing and a list of faults with their places. */
+import { designFaults } from '../project/designs/design.ts';
 import { fail, ok, type Result } from '../foundation/result.ts';
 import { outlineFault } from '../geometry/outline.ts';
 import { overlaps } from '../geometry/rectangle.ts';
@@ -120,6 +121,10 @@ function crossFaults(shop: ShopDocument): DocumentFault[] {
     if (piece.reservedFor !== undefined && !projects.has(piece.reservedFor)) {
       faults.push({ place, message: `is reserved for a project that is not in the file` });
     }
+  });
+  shop.settings.designs.forEach((design, i) => {
+    const place = `settings → designs[${i}] “${design.name}”`;
+    for (const message of designFaults(design)) faults.push({ place, message });
   });
   const milled = new Set<string>();
   shop.milled.forEach(({ id, day, tag }, i) => {

@@ -13,6 +13,8 @@
  *
  * Cost. About labels × classes for a band and labels × heights for the board; `Effort` bounds all of
  * them, so the answer is the best of those looked at, not proven best.
+ *
+ * One long file on purpose: the loops share buffers and places, and are read together or not at all.
  */
 
 const EPS = 1e-6;

@@ -14,7 +14,7 @@ import { DesignElevation } from '../../drawing/design-elevation';
 import { FigureField } from '../../fields/figure-field';
 import { ProjectActions } from '../../state/project-actions';
 import { ShopStore } from '../../state/shop.store';
-import { WhatIf } from '../../state/what-if';
+import { largestKey, WhatIf } from '../../state/what-if';
 import { DesignSheets } from './design-sheets';
 
 /** The design of a project: a few outer sizes, the elevation that follows them, and the largest the rack gives. */
@@ -84,8 +84,16 @@ export class DesignPanel {
       });
   }
 
-  protected readonly largestText = computed(() => {
+  /** The answer, while it is of this project at these sizes. */
+  protected readonly largest = computed(() => {
     const found = this.whatIf.largest();
+    const design = this.design();
+    if (!found || !design) return null;
+    const asked = { ...this.project(), design: { id: design.id, sizes: this.sizes() } };
+    return this.whatIf.largestOf() === largestKey(asked, found.key) ? found : null;
+  });
+  protected readonly largestText = computed(() => {
+    const found = this.largest();
     const size = this.design()?.sizes.find(({ key }) => key === found?.key);
     if (!found || !size) return null;
     const text = (value: number): string =>
@@ -101,7 +109,7 @@ export class DesignPanel {
   });
 
   protected takeLargest(): void {
-    const found = this.whatIf.largest();
+    const found = this.largest();
     const design = this.design();
     if (found?.mm == null || !design) return;
     this.set(design, { ...this.sizes(), [found.key]: found.mm });

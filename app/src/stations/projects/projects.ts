@@ -283,8 +283,9 @@ export class Projects {
 
   private tryWays(): boolean {
     const ways = this.waysPanel()?.ways();
-    if (!ways || this.whatIf.running() !== null) return false;
-    this.whatIf.tryWays(ways);
+    const project = this.project();
+    if (!ways || !project || this.whatIf.running() !== null) return false;
+    this.whatIf.tryWays(project, ways);
     return true;
   }
 

@@ -13,6 +13,8 @@ import { ProjectActions } from '../../state/project-actions';
 import { ShopStore } from '../../state/shop.store';
 import { WhatIf } from '../../state/what-if';
 
+const NO_PLANS: ReadonlyMap<string, ProjectPlan> = new Map();
+
 interface Shown {
   readonly way: WayOut;
   readonly plan: ProjectPlan | null;
@@ -32,7 +34,7 @@ interface Shown {
         <span class="muted" role="status">{{ tried() }} of {{ ways().length }} tried</span>
         <button type="button" class="btn small" (click)="whatIf.stop()">Stop</button>
       } @else {
-        <button type="button" class="btn small" (click)="whatIf.tryWays(ways())">
+        <button type="button" class="btn small" (click)="whatIf.tryWays(project(), ways())">
           {{ tried() > 0 ? 'Try them again' : 'Try them on the rack' }} <kbd>W</kbd>
         </button>
       }
@@ -137,7 +139,17 @@ export class WaysPanel {
   private readonly actions = inject(ProjectActions);
   private readonly ids = inject(Ids);
 
+  /** Plans of the ways, while they are of this very project and rack. */
+  private readonly plans = computed((): ReadonlyMap<string, ProjectPlan> => {
+    const tried = this.whatIf.tried();
+    const same = tried?.project === this.project() && tried.pieces === this.store.pieces();
+    return same ? this.whatIf.plans() : NO_PLANS;
+  });
+
   readonly ways = computed((): readonly WayOut[] => {
+    // A plan that was tried names the very boards of its way: those stay as they were tried.
+    const tried = this.whatIf.tried();
+    if (tried?.project === this.project() && tried.pieces === this.store.pieces()) return tried.ways;
     const context: WaysContext = {
       pieces: this.store.pieces(),
       longestLeft: this.longestLeft(),
@@ -150,14 +162,12 @@ export class WaysPanel {
     };
     return waysOut(this.project(), this.short(), context);
   });
-  protected readonly tried = computed(
-    () => this.ways().filter(({ id }) => this.whatIf.plans().has(id)).length,
-  );
+  protected readonly tried = computed(() => this.ways().filter(({ id }) => this.plans().has(id)).length);
   /** What covers everything first, and of that what spends least. */
   protected readonly list = computed((): readonly Shown[] =>
     this.ways()
       .map((way): Shown => {
-        const plan = this.whatIf.plans().get(way.id) ?? null;
+        const plan = this.plans().get(way.id) ?? null;
         const covers = plan !== null && plan.missing.length === 0;
         return {
           way,

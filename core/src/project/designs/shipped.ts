@@ -1,4 +1,4 @@
-/** The designs that come with the shop. Sizes finished, in mm; every one a starting point. */
+/** The designs that come with the shop. Sizes finished, in mm; every one a starting point. Long because it is a table. */
 import type { Make } from '../project.ts';
 import type { Design, DesignSize } from './design.ts';
 
