@@ -400,6 +400,7 @@ export {
 export { impossibleParts, nearestMiss, type NearestMiss } from './match/nearest-miss.ts';
 export { chooseGroups, groupFaults, type GroupThickness } from './match/thickness-groups.ts';
 export { coversAll, tryProject, type Tried } from './match/try-project.ts';
+export { asOne, groupsTogether, matesOf, plansOf } from './match/together.ts';
 export { designProject, largest, type Largest } from './match/largest.ts';
 export { couldMake, rankCouldMake, type CouldMake } from './match/could-make.ts';
 

@@ -62,6 +62,7 @@ import { WoodFace } from './wood-face';
             <g
               class="part"
               [class.lit]="box.partId === lit()"
+              [class.theirs]="box.theirs"
               [attr.tabindex]="interactive() ? 0 : null"
               [attr.role]="interactive() ? 'button' : 'img'"
               [attr.aria-label]="box.spoken"
@@ -97,7 +98,7 @@ import { WoodFace } from './wood-face';
                 />
               }
               <text [attr.x]="box.x + box.w / 2" [attr.y]="box.y + box.h / 2" [style.font-size.px]="box.font">
-                {{ box.letter }}
+                {{ box.mark }}
               </text>
             </g>
           }
@@ -197,6 +198,18 @@ import { WoodFace } from './wood-face';
       stroke: #c93a14;
       stroke-dasharray: 4 3;
     }
+    .part.theirs rect {
+      fill: #e3e0d6;
+      stroke: #5d6a70;
+      stroke-width: 1.2;
+    }
+    .part.theirs text {
+      fill: #3d484d;
+      font-weight: 500;
+    }
+    .movable .part.theirs {
+      cursor: default;
+    }
     .part:focus-visible rect {
       stroke-width: 4;
     }
@@ -216,6 +229,8 @@ export class PlanBoard {
   readonly locks = input<readonly PlannedCut[]>([]);
   /** Parts that are round. */
   readonly round = input<ReadonlySet<string>>(new Set());
+  /** Parts of other projects that share the board, and for which they are. */
+  readonly theirs = input<ReadonlyMap<string, string>>(new Map());
   /** Where a part is being carried, in mm, and whether it may lie there. */
   readonly ghost = input<(Rect & { readonly bad: boolean }) | null>(null);
   readonly grabbed = output<{ readonly event: PointerEvent; readonly cut: PlannedCut }>();
@@ -236,6 +251,8 @@ export class PlanBoard {
       const full = `offcut ${size}`;
       const text = h < 15 ? null : w > full.length * 7 ? full : w > size.length * 7 ? size : null;
       const letter = this.letters().get(cut.partId) ?? '?';
+      const whose = this.theirs().get(cut.partId);
+      const whole = whose === undefined ? letter : `${letter} ${whose}`;
       return {
         key: `${cut.partId} ${cut.unit} ${cut.x} ${cut.y}`,
         cut,
@@ -246,13 +263,15 @@ export class PlanBoard {
         round: this.round().has(cut.partId),
         partId: cut.partId,
         offcut,
+        theirs: whose !== undefined,
+        mark: whole.length * 7 > w ? letter : whole,
         x: cut.x * scale,
         y: cut.y * scale,
         w,
         h,
         letter,
         text,
-        font: Math.max(9, Math.min(15, h - 4)),
+        font: Math.max(9, Math.min(whose === undefined ? 15 : 12, h - 4)),
         spoken: `${letter}, ${this.names().get(cut.partId) ?? ''}, ${size}, at ${formatLength(cut.x, this.unit())} from the near end`,
       };
     }),

@@ -11,7 +11,9 @@ import {
   type Haul,
   type OwnKind,
   type Piece,
+  type PlannedCut,
   type Project,
+  type ProjectPlan,
 } from '@aldrek/core';
 import { ShopDb } from '../storage/shop-db';
 import { ShopRepository } from '../storage/shop-repository';
@@ -112,7 +114,7 @@ function planned(): void {
   const [rail, cleat] = bench().parts;
   const [one, other] = store().pieces();
   const cut = { unit: 0, x: 0, y: 0, length: 925, width: 65 };
-  projects().keepPlan(bench(), {
+  keep({
     cuts: [
       { ...cut, pieceId: one?.id ?? '', partId: rail?.id ?? '' },
       { ...cut, pieceId: other?.id ?? '', partId: cleat?.id ?? '' },
@@ -126,6 +128,103 @@ function planned(): void {
   });
   projects().accept(bench());
 }
+
+const keep = (plan: ProjectPlan): void => projects().keepPlans(new Map([[bench().id, plan]]));
+
+describe('projects matched together', () => {
+  function two(): void {
+    tally('2 board 1000 x 100 x 20');
+    for (const name of ['Boot bench', 'Oar rack', 'Tea counter']) {
+      projects().create(name);
+      const made = store().projects().at(-1);
+      if (made) projects().addParts(made, [readPartLine('rail 400 x 60 x 15', 'mm')]);
+    }
+    projects().setTogether(bench(), [named('Oar rack').id]);
+  }
+  const named = (name: string): Project => {
+    const found = store()
+      .projects()
+      .find((project) => project.name === name);
+    if (!found) throw new Error(`no project ${name}`);
+    return found;
+  };
+  const mates = (name: string): (readonly string[])[] => [named(name).together ?? []];
+  /** Both rails out of the one board. */
+  function sharing(): void {
+    const cut = (name: string, x: number): PlannedCut => ({
+      pieceId: first().id,
+      partId: named(name).parts[0]?.id ?? '',
+      unit: 0,
+      x,
+      y: 0,
+      length: 425,
+      width: 65,
+    });
+    const plan = (own: PlannedCut, other: PlannedCut): ProjectPlan => ({
+      cuts: [own],
+      beside: [other],
+      coverage: 1,
+      missing: [],
+      spentM2: 0.05,
+      atMostOver: null,
+      basis: '',
+      accepted: false,
+    });
+    const [rail, other] = [cut('Boot bench', 0), cut('Oar rack', 430)];
+    projects().keepPlans(
+      new Map([
+        [named('Boot bench').id, plan(rail, other)],
+        [named('Oar rack').id, plan(other, rail)],
+      ]),
+    );
+  }
+
+  it('name each other, and one that leaves is named by none', () => {
+    two();
+    projects().setTogether(named('Oar rack'), [bench().id, named('Tea counter').id]);
+    expect(mates('Boot bench')).toEqual([[named('Oar rack').id, named('Tea counter').id]]);
+    expect(mates('Tea counter')).toEqual([[bench().id, named('Oar rack').id]]);
+    expect(store().undoLabel()).toBe('match Oar rack with Boot bench, Tea counter');
+    projects().setTogether(named('Tea counter'), []);
+    expect([...mates('Boot bench'), ...mates('Oar rack'), ...mates('Tea counter')]).toEqual([
+      [named('Oar rack').id],
+      [bench().id],
+      [],
+    ]);
+    projects().remove(named('Oar rack'));
+    expect(mates('Boot bench')).toEqual([[]]);
+    expectSound();
+  });
+
+  it('share one wish', () => {
+    two();
+    projects().setWanted(named('Oar rack'), 'least-work');
+    expect([bench().wanted, named('Tea counter').wanted]).toEqual(['least-work', undefined]);
+  });
+
+  it('are accepted and released at once, and a board that both cut stays reserved while one needs it', () => {
+    two();
+    sharing();
+    projects().accept(named('Oar rack'));
+    expect([bench().plan?.accepted, named('Oar rack').plan?.accepted]).toEqual([true, true]);
+    expect(first().reservedFor).toBe(bench().id);
+    projects().remove(bench());
+    expect(first().reservedFor).toBe(named('Oar rack').id);
+    expectSound();
+    projects().release(named('Oar rack'));
+    expect(first().reservedFor).toBeUndefined();
+  });
+
+  it('keep a plan only when all of it stands', () => {
+    two();
+    const rack = named('Oar rack');
+    const [rail] = rack.parts;
+    if (rail) projects().removePart(rack, rail);
+    sharing();
+    expect(bench().plan).toBeUndefined();
+    expectSound();
+  });
+});
 
 describe('plans', () => {
   it('reserve their pieces when accepted, and free them when released or deleted with the project', () => {
@@ -170,7 +269,7 @@ describe('plans', () => {
     const plan = bench().plan;
     projects().release(bench());
     rack().remove([first()]);
-    if (plan) projects().keepPlan(bench(), { ...plan, accepted: false });
+    if (plan) keep({ ...plan, accepted: false });
     expect(bench().plan).toBeUndefined();
     expectSound();
   });

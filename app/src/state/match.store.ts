@@ -1,7 +1,7 @@
 import { computed, inject } from '@angular/core';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
-import { isBetterPlan, type MatchPlan, type MatchStep, type Project, type ProjectPlan } from '@aldrek/core';
-import type { MatchAnswer, MatchAsk } from '../workers/protocol';
+import { isBetterPlan, matesOf, type MatchPlan, type MatchStep, type Project } from '@aldrek/core';
+import type { MatchAnswer, MatchAsk, PlansById } from '../workers/protocol';
 import { ProjectActions } from './project-actions';
 import { ShopStore } from './shop.store';
 
@@ -11,33 +11,39 @@ const SECONDS = 10;
 const coresAtHand = (): number => (typeof navigator === 'undefined' ? 1 : navigator.hardwareConcurrency);
 
 interface MatchState {
-  /** The project that is being matched, or null. */
-  readonly projectId: string | null;
-  /** The best plan so far, as the project would keep it. */
-  readonly plan: ProjectPlan | null;
+  /** The projects that are being matched; none when nothing is. */
+  readonly projectIds: readonly string[];
+  /** The best plan so far, as each project would keep it. */
+  readonly plans: PlansById | null;
   readonly share: number;
   readonly round: number;
   readonly stage: MatchStep['stage'];
   readonly failed: string | null;
 }
 
-const IDLE: MatchState = { projectId: null, plan: null, share: 0, round: 0, stage: 'first', failed: null };
+const IDLE: MatchState = {
+  projectIds: [],
+  plans: null,
+  share: 0,
+  round: 0,
+  stage: 'first',
+  failed: null,
+};
 
 /** The search for a plan, in a worker; the best plan so far is always at hand. */
 export const MatchStore = signalStore(
   { providedIn: 'root' },
   withState(IDLE),
-  withComputed(({ projectId }) => ({ running: computed(() => projectId() !== null) })),
+  withComputed(({ projectIds }) => ({ running: computed(() => projectIds().length > 0) })),
   withMethods((store, shop = inject(ShopStore), actions = inject(ProjectActions)) => {
     let workers: Worker[] = [];
-    let best: { readonly plan: MatchPlan; readonly shown: ProjectPlan } | null = null;
+    let best: { readonly plan: MatchPlan; readonly shown: PlansById } | null = null;
 
     const say = (message: MatchAsk, to = workers): void =>
       to.forEach((worker) => worker.postMessage(message));
 
-    const finish = (plan: ProjectPlan): void => {
-      const project = shop.projectById().get(store.projectId() ?? '');
-      if (project) actions.keepPlan(project, plan);
+    const finish = (plans: PlansById): void => {
+      actions.keepPlans(plans);
       // The second search may still be at work: what it says next is of no interest.
       close();
       patchState(store, IDLE);
@@ -56,14 +62,14 @@ export const MatchStore = signalStore(
           if (better) {
             best = { plan, shown };
             say(
-              { version: 3, kind: 'hear', plan },
+              { version: 4, kind: 'hear', plan },
               workers.filter((_, i) => i !== from),
             );
           }
           if (from > 0 && !better) return;
           patchState(store, {
             ...(from === 0 ? { share: data.share, round: data.round, stage: data.stage } : {}),
-            ...(better ? { plan: shown } : {}),
+            ...(better ? { plans: shown } : {}),
           });
           return;
         }
@@ -80,10 +86,12 @@ export const MatchStore = signalStore(
     };
 
     return {
+      /** Matches a project, and at once those it is matched together with. */
       start(project: Project, seed = 1): void {
         close();
         best = null;
-        patchState(store, { ...IDLE, projectId: project.id });
+        const projects = matesOf(project, shop.projects());
+        patchState(store, { ...IDLE, projectIds: projects.map(({ id }) => id) });
         const many = coresAtHand() > 2 ? 2 : 1;
         workers = Array.from({ length: many }, (_, i) => {
           const worker = new Worker(new URL('../workers/match.worker', import.meta.url), { type: 'module' });
@@ -96,9 +104,9 @@ export const MatchStore = signalStore(
         workers.forEach((worker, i) =>
           say(
             {
-              version: 3,
+              version: 4,
               kind: 'start',
-              project,
+              projects,
               pieces: shop.pieces(),
               rules: { habits: shop.habits(), machines: shop.machines() },
               seconds: SECONDS,
@@ -112,7 +120,7 @@ export const MatchStore = signalStore(
       /** Ends the search; the best plan so far is kept. */
       stop(): void {
         if (best) finish(best.shown);
-        else say({ version: 3, kind: 'stop' });
+        else say({ version: 4, kind: 'stop' });
       },
       close,
     };

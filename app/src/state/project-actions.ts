@@ -2,6 +2,7 @@ import { Injectable, inject } from '@angular/core';
 import {
   DEFAULT_ALLOWANCES,
   designParts,
+  matesOf,
   WANTED_NAMES,
   type Brief,
   type BrokenPart,
@@ -15,7 +16,7 @@ import {
   type Project,
   type ProjectPlan,
 } from '@aldrek/core';
-import { freed } from './reservations';
+import { reservedByPlans, withMates } from './reservations';
 import { Ids } from './ids';
 import { ShopStore } from './shop.store';
 
@@ -36,13 +37,41 @@ export class ProjectActions {
     this.store.updateProject(`rename ${project.name}`, { ...project, name, note });
   }
 
-  /** Removes a project; pieces that it had reserved are free again. */
+  /** Removes a project; pieces that only it had reserved are free again. */
   remove(project: Project): void {
     const shop = this.store.shop();
+    const projects = shop.projects
+      .filter((other) => other.id !== project.id)
+      .map((other) =>
+        withMates(
+          other,
+          (other.together ?? []).filter((id) => id !== project.id),
+        ),
+      );
     this.store.change(`delete ${project.name}`, {
       ...shop,
-      projects: shop.projects.filter((other) => other.id !== project.id),
-      pieces: freed(shop.pieces, [project.id]),
+      projects,
+      pieces: reservedByPlans(shop.pieces, projects),
+    });
+  }
+
+  /** Matches a project from now on together with these, and with no others; each of them with all the rest. */
+  setTogether(project: Project, ids: readonly string[]): void {
+    const shop = this.store.shop();
+    const all = shop.projects.flatMap(({ id }) => (id === project.id || ids.includes(id) ? [id] : []));
+    const names = shop.projects.filter(({ id }) => ids.includes(id)).map(({ name }) => name);
+    const label =
+      names.length === 0
+        ? `match ${project.name} by itself`
+        : `match ${project.name} with ${names.join(', ')}`;
+    this.store.change(label, {
+      ...shop,
+      projects: shop.projects.map((other) =>
+        withMates(
+          other,
+          all.includes(other.id) ? all : (other.together ?? []).filter((id) => !all.includes(id)),
+        ),
+      ),
     });
   }
 
@@ -56,7 +85,12 @@ export class ProjectActions {
   }
 
   setWanted(project: Project, wanted: Wanted): void {
-    this.store.updateProject(`${WANTED_NAMES[wanted]} for ${project.name}`, { ...project, wanted });
+    const mates = new Set(this.matesOf(project).map(({ id }) => id));
+    const shop = this.store.shop();
+    this.store.change(`${WANTED_NAMES[wanted]} for ${project.name}`, {
+      ...shop,
+      projects: shop.projects.map((other) => (mates.has(other.id) ? { ...other, wanted } : other)),
+    });
   }
 
   /** Fixes a place, or lets it go again. */
@@ -137,12 +171,16 @@ export class ProjectActions {
   }
 
   /** A way out of a shortage, with the plan that it was tried with: one step of undo. */
-  applyWay(project: Project, way: WayOut, plan: ProjectPlan): void {
+  applyWay(project: Project, way: WayOut, plans: ReadonlyMap<string, ProjectPlan>): void {
     const shop = this.store.shop();
     this.store.change(way.title, {
       ...shop,
       pieces: way.pieces,
-      projects: shop.projects.map((other) => (other.id === project.id ? { ...way.project, plan } : other)),
+      projects: shop.projects.map((other) => {
+        const changed = other.id === project.id ? way.project : other;
+        const plan = plans.get(other.id);
+        return plan ? { ...changed, plan } : changed;
+      }),
     });
   }
 
@@ -210,42 +248,58 @@ export class ProjectActions {
     this.setParts(`delete ${part.name}`, project, parts);
   }
 
-  /** Keeps a plan that was found, in place of the one before, unless what it lays out is gone by now. */
-  keepPlan(project: Project, plan: ProjectPlan): void {
-    const parts = new Set<string>(project.parts.map((part) => part.id));
-    const stands = plan.cuts.every(
-      (cut) => this.store.pieceById().has(cut.pieceId) && (cut.partId === 'offcut' || parts.has(cut.partId)),
-    );
-    if (!stands || project.plan?.accepted === true) return;
-    this.store.updateProject(`plan for ${project.name}`, { ...project, plan });
+  /** Keeps plans that were found, in place of those before, unless what one lays out is gone by now. */
+  keepPlans(plans: ReadonlyMap<string, ProjectPlan>): void {
+    const shop = this.store.shop();
+    const found = shop.projects.filter(({ id }) => plans.has(id));
+    const stand =
+      found.length === plans.size &&
+      found.every((project) => {
+        const parts = new Set<string>(project.parts.map((part) => part.id));
+        const cuts = plans.get(project.id)?.cuts ?? [];
+        return (
+          project.plan?.accepted !== true &&
+          cuts.every(
+            (cut) =>
+              this.store.pieceById().has(cut.pieceId) && (cut.partId === 'offcut' || parts.has(cut.partId)),
+          )
+        );
+      });
+    if (!stand) return;
+    this.store.change(`plan for ${found.map(({ name }) => name).join(', ')}`, {
+      ...shop,
+      projects: shop.projects.map((project) => {
+        const plan = plans.get(project.id);
+        return plan ? { ...project, plan } : project;
+      }),
+    });
   }
 
-  /** Reserves the pieces of the project's plan. */
+  /** Reserves the pieces of the project's plan, and of the plans made together with it. */
   accept(project: Project): void {
-    const { plan } = project;
-    if (!plan) return;
-    const cut = new Set(plan.cuts.map((placed) => placed.pieceId));
-    const shop = this.store.shop();
-    this.store.change(`accept the plan for ${project.name}`, {
-      ...shop,
-      projects: shop.projects.map((other) =>
-        other.id === project.id ? { ...project, plan: { ...plan, accepted: true } } : other,
-      ),
-      pieces: shop.pieces.map((piece) => (cut.has(piece.id) ? { ...piece, reservedFor: project.id } : piece)),
-    });
+    this.setAccepted(project, true);
   }
 
   release(project: Project): void {
-    const { plan } = project;
-    if (!plan) return;
+    this.setAccepted(project, false);
+  }
+
+  private setAccepted(project: Project, accepted: boolean): void {
+    if (!project.plan) return;
     const shop = this.store.shop();
-    this.store.change(`release the plan for ${project.name}`, {
+    const mates = new Set(this.matesOf(project).map(({ id }) => id));
+    const projects = shop.projects.map((other) =>
+      mates.has(other.id) && other.plan ? { ...other, plan: { ...other.plan, accepted } } : other,
+    );
+    this.store.change(`${accepted ? 'accept' : 'release'} the plan for ${project.name}`, {
       ...shop,
-      projects: shop.projects.map((other) =>
-        other.id === project.id ? { ...project, plan: { ...plan, accepted: false } } : other,
-      ),
-      pieces: freed(shop.pieces, [project.id]),
+      projects,
+      pieces: reservedByPlans(shop.pieces, projects),
     });
+  }
+
+  private matesOf(project: Project): Project[] {
+    return matesOf(project, this.store.projects());
   }
 
   /** A plan of parts that are gone would be a plan of nothing, so a change of parts drops it. */
@@ -255,11 +309,8 @@ export class ProjectActions {
     const stands = plan?.cuts.every((cut) => cut.partId === 'offcut' || ids.has(cut.partId));
     if (plan?.accepted === true && stands !== true) {
       const shop = this.store.shop();
-      this.store.change(label, {
-        ...shop,
-        projects: shop.projects.map((other) => (other.id === project.id ? { ...rest, parts } : other)),
-        pieces: freed(shop.pieces, [project.id]),
-      });
+      const projects = shop.projects.map((other) => (other.id === project.id ? { ...rest, parts } : other));
+      this.store.change(label, { ...shop, projects, pieces: reservedByPlans(shop.pieces, projects) });
       return;
     }
     this.store.updateProject(label, { ...rest, parts, ...(plan && stands === true ? { plan } : {}) });

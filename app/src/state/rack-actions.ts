@@ -13,7 +13,7 @@ import {
   type TalliedPiece,
   type TallyReading,
 } from '@aldrek/core';
-import { freed, withoutPlan } from './reservations';
+import { reservedByPlans, withoutPlan } from './reservations';
 import { Ids } from './ids';
 import { ShopStore } from './shop.store';
 import { Today } from './today';
@@ -132,12 +132,15 @@ export class RackActions {
     const what = pieces.length === 1 ? (pieces[0]?.tag ?? '') : `${pieces.length} pieces`;
     const spoilt = shop.projects.filter((project) => project.plan?.cuts.some((cut) => gone.has(cut.pieceId)));
     const plans = spoilt.map((project) => project.name).join(', ');
+    const projects = shop.projects.map((project) =>
+      spoilt.includes(project) ? withoutPlan(project) : project,
+    );
     this.store.change(plans === '' ? `delete ${what}` : `delete ${what} and the plan for ${plans}`, {
       ...shop,
-      projects: shop.projects.map((project) => (spoilt.includes(project) ? withoutPlan(project) : project)),
-      pieces: freed(
+      projects,
+      pieces: reservedByPlans(
         shop.pieces.filter((piece) => !gone.has(piece.id)),
-        spoilt.map((project) => project.id),
+        projects,
       ),
     });
   }

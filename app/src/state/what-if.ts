@@ -1,5 +1,6 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import {
+  matesOf,
   rankCouldMake,
   SHIPPED_DESIGNS,
   type CouldMake,
@@ -12,7 +13,7 @@ import {
   type ShopRules,
   type WayOut,
 } from '@aldrek/core';
-import type { WhatIfAnswer, WhatIfAsk } from '../workers/protocol';
+import type { PlansById, WhatIfAnswer, WhatIfAsk } from '../workers/protocol';
 import { ShopStore } from './shop.store';
 
 type Asked = WhatIfAsk extends infer Ask
@@ -20,6 +21,11 @@ type Asked = WhatIfAsk extends infer Ask
     ? Omit<Ask, 'version' | 'ask' | 'rules'>
     : never
   : never;
+
+export interface WayPlans {
+  readonly plan: ProjectPlan;
+  readonly all: PlansById;
+}
 
 /** What if: ways out of a shortage, the largest of a design, what the rack could become. One at a time, in a worker. */
 @Injectable({ providedIn: 'root' })
@@ -33,11 +39,12 @@ export class WhatIf {
   /** The ways that were tried last, and what they were tried on: any change of that makes them void. */
   readonly tried = signal<{
     readonly project: Project;
+    readonly mates: readonly Project[];
     readonly pieces: readonly Piece[];
     readonly ways: readonly WayOut[];
   } | null>(null);
-  /** Plans of the ways tried so far, by way. */
-  readonly plans = signal<ReadonlyMap<string, ProjectPlan>>(new Map());
+  /** Plans of the ways tried so far, by way: the project's, and those of all that are matched with it. */
+  readonly plans = signal<ReadonlyMap<string, WayPlans>>(new Map());
   readonly largest = signal<Largest | null>(null);
   /** What the largest was asked of, see {@link largestKey}. */
   readonly largestOf = signal<string | null>(null);
@@ -52,13 +59,23 @@ export class WhatIf {
     return { habits: this.store.habits(), machines: this.store.machines() };
   }
 
+  /** Whether the ways that were tried last are of this very project, its mates and the rack as it is. */
+  holdsFor(project: Project): boolean {
+    const tried = this.tried();
+    if (tried?.project !== project || tried.pieces !== this.store.pieces()) return false;
+    const mates = matesOf(project, this.store.projects());
+    return mates.length === tried.mates.length && mates.every((mate, i) => mate === tried.mates[i]);
+  }
+
   tryWays(project: Project, ways: readonly WayOut[]): void {
     const pieces = this.store.pieces();
-    this.tried.set({ project, pieces, ways });
+    const mates = matesOf(project, this.store.projects());
+    this.tried.set({ project, mates, pieces, ways });
     this.plans.set(new Map());
     this.ask({
       kind: 'ways',
       pieces,
+      mates,
       ways: ways.map(({ id, project, pieces: own }) =>
         own === pieces ? { id, project } : { id, project, pieces: own },
       ),
@@ -98,14 +115,14 @@ export class WhatIf {
     worker.onmessage = ({ data }: MessageEvent<WhatIfAnswer>) => this.hear(data);
     worker.onerror = (event) => this.broke(event.message);
     this.worker = worker;
-    worker.postMessage({ version: 1, ask: ++this.asked, rules: this.rules(), ...asked } satisfies WhatIfAsk);
+    worker.postMessage({ version: 2, ask: ++this.asked, rules: this.rules(), ...asked } satisfies WhatIfAsk);
   }
 
   private hear(answer: WhatIfAnswer): void {
     if (answer.ask !== this.asked) return;
     switch (answer.kind) {
       case 'way':
-        this.plans.update((plans) => new Map(plans).set(answer.id, answer.plan));
+        this.plans.update((plans) => new Map(plans).set(answer.id, { plan: answer.plan, all: answer.plans }));
         return;
       case 'largest':
         this.largest.set(answer.largest);

@@ -3,16 +3,17 @@ import '@angular/compiler';
 import { createEnvironmentInjector, Injector, type EnvironmentInjector } from '@angular/core';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import {
+  asOne,
   DEFAULT_HABITS,
   DEFAULT_MACHINES,
   matchSteps,
   readPartLine,
   readTallyLine,
+  plansOf,
+  projectInstance,
   type MatchPlan,
   type Piece,
   type PieceYield,
-  planForProject,
-  projectInstance,
 } from '@aldrek/core';
 import { ShopDb } from '../storage/shop-db';
 import { ShopRepository } from '../storage/shop-repository';
@@ -119,10 +120,10 @@ describe('the match store', () => {
     const worker = FakeWorker.made[0];
     const [ask] = (worker?.told ?? []) as MatchAsk[];
     if (!worker || ask?.kind !== 'start') throw new Error('the worker was not told to start');
-    const instance = projectInstance(ask.project, ask.pieces, ask.rules);
+    const instance = projectInstance(asOne(ask.projects), ask.pieces, ask.rules);
     const first = matchSteps(instance).next();
     const plan = (first.done === true ? null : first.value.plan) as MatchPlan;
-    const shown = planForProject(plan, instance);
+    const shown = plansOf(plan, instance, {}, ask.projects);
     const say = (answer: MatchAnswer): void => worker.answer(answer);
     return { store, bench, worker, plan, shown, say };
   }
@@ -130,11 +131,11 @@ describe('the match store', () => {
   it('shows the best so far, and keeps the last plan with its project', () => {
     const { store, bench, plan, shown, say } = ready();
     expect(store.running()).toBe(true);
-    say({ version: 3, kind: 'progress', plan, shown, share: 0.3, round: 10, stage: 'first' });
-    say({ version: 3, kind: 'progress', plan: null, shown: null, share: 0.6, round: 20, stage: 'greedy' });
-    expect([store.plan(), store.share(), store.round()]).toEqual([shown, 0.6, 20]);
+    say({ version: 4, kind: 'progress', plan, shown, share: 0.3, round: 10, stage: 'first' });
+    say({ version: 4, kind: 'progress', plan: null, shown: null, share: 0.6, round: 20, stage: 'greedy' });
+    expect([store.plans(), store.share(), store.round()]).toEqual([shown, 0.6, 20]);
     expect(bench()?.plan).toBeUndefined();
-    say({ version: 3, kind: 'done', plan, shown, round: 30 });
+    say({ version: 4, kind: 'done', plan, shown, round: 30 });
     expect(store.running()).toBe(false);
     expect(bench()?.plan).toMatchObject({ coverage: 1, accepted: false });
   });
@@ -142,13 +143,13 @@ describe('the match store', () => {
   it('tells the worker to stop, and waits for what it has', () => {
     const { store, worker } = ready();
     store.stop();
-    expect(worker.told.at(-1)).toEqual({ version: 3, kind: 'stop' });
+    expect(worker.told.at(-1)).toEqual({ version: 4, kind: 'stop' });
     expect(store.running()).toBe(true);
   });
 
   it('says when the search broke off, and keeps nothing of it', () => {
     const { store, bench, say } = ready();
-    say({ version: 3, kind: 'failed', message: 'out of memory' });
+    say({ version: 4, kind: 'failed', message: 'out of memory' });
     expect([store.running(), store.failed()]).toEqual([false, 'out of memory']);
     expect(bench()?.plan).toBeUndefined();
   });
@@ -156,7 +157,7 @@ describe('the match store', () => {
   it('drops a plan whose piece was deleted meanwhile', () => {
     const { store, bench, plan, shown, say } = ready();
     injector.get(RackActions).remove([...injector.get(ShopStore).pieces()]);
-    say({ version: 3, kind: 'done', plan, shown, round: 30 });
+    say({ version: 4, kind: 'done', plan, shown, round: 30 });
     expect(store.running()).toBe(false);
     expect(bench()?.plan).toBeUndefined();
   });

@@ -1,13 +1,13 @@
 import {
+  asOne,
   chooseGroups,
   matchSteps,
-  planForProject,
+  plansOf,
   projectInstance,
   type MatchPlan,
-  type ProjectPlan,
   type Solver,
 } from '@aldrek/core';
-import type { MatchAnswer, MatchAsk } from './protocol';
+import type { MatchAnswer, MatchAsk, PlansById } from './protocol';
 import { solverAtHand } from './solver-at-hand';
 
 /** Between looks at what the page says, the search runs this long, ms. */
@@ -29,7 +29,7 @@ addEventListener('message', ({ data }: MessageEvent<MatchAsk>) => {
       heard = undefined;
       search(data).catch((error: unknown) => {
         const message = error instanceof Error ? error.message : String(error);
-        answer({ version: 3, kind: 'failed', message });
+        answer({ version: 4, kind: 'failed', message });
       });
   }
 });
@@ -37,10 +37,11 @@ addEventListener('message', ({ data }: MessageEvent<MatchAsk>) => {
 const answer = (message: MatchAnswer): void => postMessage(message);
 
 async function search(ask: Extract<MatchAsk, { kind: 'start' }>): Promise<void> {
-  const { project, pieces, rules, seed, second, seconds } = ask;
+  const { projects, pieces, rules, seed, second, seconds } = ask;
+  const project = asOne(projects);
   const groups = chooseGroups(project, pieces, rules);
   const instance = projectInstance(project, pieces, rules, groups);
-  const shownOf = (plan: MatchPlan): ProjectPlan => planForProject(plan, instance, groups);
+  const shownOf = (plan: MatchPlan): PlansById => plansOf(plan, instance, groups, projects);
   const begin = performance.now();
   const end = begin + seconds * 1000;
   // The first plan needs no solver, so it does not wait for one.
@@ -67,13 +68,13 @@ async function search(ask: Extract<MatchAsk, { kind: 'start' }>): Promise<void> 
     }
     const now = performance.now();
     if (best !== null && (finished || stopped || now >= end)) {
-      answer({ version: 3, kind: 'done', plan: best, shown: shownOf(best), round });
+      answer({ version: 4, kind: 'done', plan: best, shown: shownOf(best), round });
       return;
     }
     const share = Math.min(1, (now - begin) / (seconds * 1000));
     const news = best === told ? null : best;
     const shown = news && shownOf(news);
-    answer({ version: 3, kind: 'progress', plan: news, shown, share, round, stage });
+    answer({ version: 4, kind: 'progress', plan: news, shown, share, round, stage });
     told = best;
     if (stage === 'first') options.solver = await loading;
     await new Promise((resolve) => setTimeout(resolve));

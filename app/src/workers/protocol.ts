@@ -60,46 +60,49 @@ export interface FiguresAnswer {
   readonly figures: readonly (PieceFigures | Giving)[];
 }
 
+/** Plans by the id of the project. */
+export type PlansById = ReadonlyMap<string, ProjectPlan>;
+
 /**
  * What a match worker is told. It stops by itself, or when told to. `second` leaves prices to another
- * worker on the same project, whose plans it is handed. Version 3.
+ * worker on the same project, whose plans it is handed. Several projects are matched at once. Version 4.
  */
 export type MatchAsk =
   | {
-      readonly version: 3;
+      readonly version: 4;
       readonly kind: 'start';
-      readonly project: Project;
+      readonly projects: readonly Project[];
       readonly pieces: readonly Piece[];
       readonly rules: ShopRules;
       readonly seconds: number;
       readonly seed: number;
       readonly second: boolean;
     }
-  | { readonly version: 3; readonly kind: 'hear'; readonly plan: MatchPlan }
-  | { readonly version: 3; readonly kind: 'stop' };
+  | { readonly version: 4; readonly kind: 'hear'; readonly plan: MatchPlan }
+  | { readonly version: 4; readonly kind: 'stop' };
 
 export type MatchAnswer =
   | {
-      readonly version: 3;
+      readonly version: 4;
       readonly kind: 'progress';
-      /** The best plan so far, when it is better than the one before, and as the project keeps it. */
+      /** The best plan so far, when it is better than the one before, and as each project keeps it. */
       readonly plan: MatchPlan | null;
-      readonly shown: ProjectPlan | null;
+      readonly shown: PlansById | null;
       readonly share: number;
       readonly round: number;
       readonly stage: MatchStep['stage'];
     }
   | {
-      readonly version: 3;
+      readonly version: 4;
       readonly kind: 'done';
       readonly plan: MatchPlan;
-      readonly shown: ProjectPlan;
+      readonly shown: PlansById;
       readonly round: number;
     }
-  | { readonly version: 3; readonly kind: 'failed'; readonly message: string };
+  | { readonly version: 4; readonly kind: 'failed'; readonly message: string };
 
-/** Questions of the kind “what if”, answered one after the other. A new one ends the one before. Version 1. */
-export type WhatIfAsk = { readonly version: 1; readonly ask: number; readonly rules: ShopRules } & (
+/** Questions of the kind “what if”, answered one after the other. A new one ends the one before. Version 2. */
+export type WhatIfAsk = { readonly version: 2; readonly ask: number; readonly rules: ShopRules } & (
   | {
       readonly kind: 'ways';
       readonly pieces: readonly Piece[];
@@ -109,6 +112,8 @@ export type WhatIfAsk = { readonly version: 1; readonly ask: number; readonly ru
         readonly project: Project;
         readonly pieces?: readonly Piece[];
       }[];
+      /** Projects matched together with the one that the ways change. */
+      readonly mates: readonly Project[];
     }
   | {
       readonly kind: 'largest';
@@ -121,8 +126,8 @@ export type WhatIfAsk = { readonly version: 1; readonly ask: number; readonly ru
   | { readonly kind: 'could'; readonly designs: readonly Design[]; readonly pieces: readonly Piece[] }
 );
 
-export type WhatIfAnswer = { readonly version: 1; readonly ask: number } & (
-  | { readonly kind: 'way'; readonly id: string; readonly plan: ProjectPlan }
+export type WhatIfAnswer = { readonly version: 2; readonly ask: number } & (
+  | { readonly kind: 'way'; readonly id: string; readonly plan: ProjectPlan; readonly plans: PlansById }
   | { readonly kind: 'largest'; readonly largest: Largest }
   | { readonly kind: 'could'; readonly could: CouldMake }
   | { readonly kind: 'done' }

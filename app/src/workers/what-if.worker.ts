@@ -15,7 +15,7 @@ type Telling = WhatIfAnswer extends infer Answer
 
 addEventListener('message', ({ data }: MessageEvent<WhatIfAsk>) => {
   latest = data.ask;
-  const tell = (answer: Telling): void => postMessage({ version: 1, ask: data.ask, ...answer });
+  const tell = (answer: Telling): void => postMessage({ version: 2, ask: data.ask, ...answer });
   reckon(data, tell)
     .then(() => tell({ kind: 'done' }))
     .catch((error: unknown) =>
@@ -38,15 +38,16 @@ function* answers(asked: WhatIfAsk, solver: Solver | null): Generator<Telling, v
   switch (asked.kind) {
     case 'ways':
       for (const { id, project, pieces } of asked.ways) {
-        const { plan } = tryProject(
+        const { plan, plans } = tryProject(
           project,
           pieces ?? asked.pieces,
           rules,
           STEPS,
           solver,
           (found) => coversAll(found) && found.estimate !== null,
+          asked.mates.map((mate) => (mate.id === project.id ? project : mate)),
         );
-        yield { kind: 'way', id, plan };
+        yield { kind: 'way', id, plan, plans };
       }
       return;
     case 'largest': {

@@ -136,6 +136,10 @@ function crossFaults(shop: ShopDocument): DocumentFault[] {
   shop.projects.forEach((project, i) => {
     const place = `projects[${i}] “${project.name}”`;
     const parts = new Set<string>(project.parts.map((part) => part.id));
+    for (const id of project.together ?? []) {
+      if (!projects.has(id))
+        faults.push({ place: `${place} → together`, message: 'names a project that is not in the file' });
+    }
     project.plan?.cuts.forEach((cut, n) => {
       const where = `${place} → plan → cuts[${n}]`;
       if (!pieces.has(cut.pieceId))

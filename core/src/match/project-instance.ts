@@ -23,6 +23,7 @@ import {
   type MatchInstance,
   type MatchPart,
   type MatchPlan,
+  type Placement,
 } from './instance.ts';
 import { feelingsOf } from './wanted.ts';
 
@@ -33,10 +34,14 @@ export interface ShopRules {
 }
 
 /** Pieces that a project may be cut from: all that nobody else has reserved and the maker has not ruled out. */
-export function piecesFor(project: Pick<Project, 'id' | 'excluded'>, pieces: readonly Piece[]): Piece[] {
+export function piecesFor(
+  project: Pick<Project, 'id' | 'excluded' | 'together'>,
+  pieces: readonly Piece[],
+): Piece[] {
   const out = new Set(project.excluded);
+  const own = new Set<string>([project.id, ...(project.together ?? [])]);
   return pieces.filter(
-    (piece) => !out.has(piece.id) && (piece.reservedFor === undefined || piece.reservedFor === project.id),
+    (piece) => !out.has(piece.id) && (piece.reservedFor === undefined || own.has(piece.reservedFor)),
   );
 }
 
@@ -160,6 +165,16 @@ export function basisOf(instance: MatchInstance): string {
   return `${hash(2166136261)}${hash(40389)}`;
 }
 
+export const asPlannedCut = ({ boardId, partId, unit, x, y, length, width }: Placement): PlannedCut => ({
+  pieceId: boardId,
+  partId,
+  unit,
+  x,
+  y,
+  length,
+  width,
+});
+
 export function planForProject(
   plan: MatchPlan,
   instance: MatchInstance,
@@ -177,15 +192,7 @@ export function planForProject(
   const over = (least: number | null | undefined): number | null =>
     least !== null && least !== undefined && least > 0 ? Math.max(0, plan.consumed / least - 1) : null;
   return {
-    cuts: plan.placements.map(({ boardId, partId, unit, x, y, length, width }): PlannedCut => ({
-      pieceId: boardId,
-      partId,
-      unit,
-      x,
-      y,
-      length,
-      width,
-    })),
+    cuts: plan.placements.map(asPlannedCut),
     coverage: plan.coverage,
     missing: plan.missing.map(({ id, short }) => ({ partId: id, short })),
     spentM2: (cutInto - kept) / 1e6,

@@ -3,16 +3,22 @@ import type { Project, ProjectPlan } from '../project/project.ts';
 import type { Piece } from '../stock/piece.ts';
 import type { Solver } from './linear.ts';
 import { isBetterPlan, type MatchPlan } from './instance.ts';
-import { planForProject, projectInstance, type ShopRules } from './project-instance.ts';
+import { projectInstance, type ShopRules } from './project-instance.ts';
 import { matchSteps } from './solve.ts';
+import { asOne, plansOf } from './together.ts';
 import { chooseGroups, type GroupThickness } from './thickness-groups.ts';
 
 export interface Tried {
   readonly plan: ProjectPlan;
+  /** Of the project and of those it is matched together with, by project. */
+  readonly plans: ReadonlyMap<string, ProjectPlan>;
   readonly groups: GroupThickness;
 }
 
-/** The best plan after so many steps; `until` ends earlier, once a plan will do. */
+/**
+ * The best plan after so many steps; `until` ends earlier, once a plan will do. `mates` are the projects that
+ * are matched at once, itself among them.
+ */
 export function tryProject(
   project: Project,
   pieces: readonly Piece[],
@@ -20,9 +26,11 @@ export function tryProject(
   steps: number,
   solver: Solver | null = null,
   until: (plan: MatchPlan) => boolean = () => false,
+  mates: readonly Project[] = [project],
 ): Tried {
-  const groups = chooseGroups(project, pieces, rules);
-  const instance = projectInstance(project, pieces, rules, groups);
+  const all = asOne(mates);
+  const groups = chooseGroups(all, pieces, rules);
+  const instance = projectInstance(all, pieces, rules, groups);
   let best: MatchPlan | null = null;
   let left = steps;
   for (const { plan } of matchSteps(instance, { solver })) {
@@ -30,7 +38,10 @@ export function tryProject(
     if (--left <= 0 || until(plan)) break;
   }
   if (best === null) throw new Error('a search always yields its first plan');
-  return { plan: planForProject(best, instance, groups), groups };
+  const plans = plansOf(best, instance, groups, mates);
+  const plan = plans.get(project.id);
+  if (!plan) throw new Error(`the projects matched at once do not name ${project.name} itself`);
+  return { plan, plans, groups };
 }
 
 export const coversAll = (plan: { readonly coverage: number }): boolean => plan.coverage >= 1 - 1e-9;

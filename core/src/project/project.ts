@@ -59,6 +59,8 @@ export interface PlannedCut extends Rect {
 /** A plan as it is kept with its project. */
 export interface ProjectPlan {
   readonly cuts: readonly PlannedCut[];
+  /** What the projects matched together with this one take from the same boards. */
+  readonly beside?: readonly PlannedCut[];
   readonly coverage: number;
   readonly missing: readonly { readonly partId: PartId; readonly short: number }[];
   /** Face of the boards that it cuts into, less the offcuts it keeps, m². */
@@ -99,6 +101,10 @@ export interface Brief {
   readonly place?: string;
   /** The narrowest opening on the way in, mm. */
   readonly doorwayMm?: number;
+  /** The width of the stairs or the passage at its tightest right-angled turn, mm. */
+  readonly stairsMm?: number;
+  /** What must stay free under it, mm above the floor. */
+  readonly clearanceMm?: number;
   /** What two people are to carry at most, kg. */
   readonly carryKg?: number;
   readonly outdoors?: boolean;
@@ -138,6 +144,8 @@ export interface Project {
   /** Places that the maker has fixed. */
   readonly locks?: readonly PlannedCut[];
   readonly excluded?: readonly PieceId[];
+  /** Projects that it is matched together with; each of them names all the others. */
+  readonly together?: readonly ProjectId[];
   /** The design that its parts were reckoned from, and its sizes, mm. */
   readonly design?: { readonly id: string; readonly sizes: Readonly<Record<string, number>> };
   readonly broken?: BrokenPart;

@@ -7,8 +7,8 @@ import {
   fullWidth,
   GRADE_NAMES,
   layoutLines,
+  matesOf,
   OFFCUT_ID,
-  partLetter,
   SCHOOL_NAMES,
   setUps,
   showFaceOf,
@@ -25,6 +25,7 @@ import { LengthFigure } from '../../drawing/length-figure';
 import { dxfOf, saveText } from '../../files/drawings';
 import { PlanBoard } from '../../drawing/plan-board';
 import { ShopStore } from '../../state/shop.store';
+import { lettersOf, namesOf, othersOf } from './part-names';
 
 /** Width of a board's drawing on the sheet, px: what fits on A4 and Letter between the margins. */
 const SHEET_PX = 660;
@@ -47,17 +48,18 @@ export class CutSheetPage {
   });
 
   protected readonly project = computed(() => this.store.projectById().get(this.projectId()) ?? null);
-  protected readonly letters = computed(
-    () => new Map(this.project()?.parts.map((part, i) => [part.id, partLetter(i)])),
-  );
-  protected readonly names = computed(
-    () => new Map(this.project()?.parts.map((part) => [part.id, part.name])),
-  );
+  private readonly mates = computed(() => {
+    const project = this.project();
+    return project ? matesOf(project, this.store.projects()) : [];
+  });
+  protected readonly letters = computed(() => lettersOf(this.mates()));
+  protected readonly names = computed(() => namesOf(this.project(), this.mates()));
+  protected readonly theirs = computed(() => othersOf(this.project(), this.mates()));
   protected readonly parts = computed(
     () =>
-      this.project()?.parts.map((part, i) => ({
+      this.project()?.parts.map((part) => ({
         part,
-        letter: partLetter(i),
+        letter: this.letters().get(part.id) ?? '',
         grade: GRADE_NAMES[part.grade],
         short: this.project()?.plan?.missing.find((entry) => entry.partId === part.id)?.short ?? 0,
       })) ?? [],
@@ -67,7 +69,8 @@ export class CutSheetPage {
     const project = this.project();
     if (!project?.plan) return [];
     const byPiece = new Map<string, PlannedCut[]>();
-    for (const cut of project.plan.cuts) byPiece.set(cut.pieceId, [...(byPiece.get(cut.pieceId) ?? []), cut]);
+    for (const cut of [...project.plan.cuts, ...(project.plan.beside ?? [])])
+      byPiece.set(cut.pieceId, [...(byPiece.get(cut.pieceId) ?? []), cut]);
     const pieces = [...byPiece.keys()].flatMap((id) => this.store.pieceById().get(id) ?? []);
     const longest = pieces.reduce((most, piece) => Math.max(most, piece.length), 1);
     return pieces

@@ -64,6 +64,8 @@ export class PlanBench {
   readonly instance = input.required<MatchInstance>();
   readonly letters = input.required<ReadonlyMap<string, string>>();
   readonly names = input.required<ReadonlyMap<string, string>>();
+  /** Parts of the projects matched together with this one, and for which they are. */
+  readonly theirs = input<ReadonlyMap<string, string>>(new Map());
   readonly lit = input<string | null>(null);
   readonly editable = input(true);
   readonly litChange = output<string | null>();
@@ -80,9 +82,11 @@ export class PlanBench {
   protected readonly over = signal<Over | null>(null);
   protected readonly told = signal<string | null>(null);
 
+  /** What lies in the boards: the plan's own, and what its mates take from the same. */
+  private readonly all = computed(() => [...this.plan().cuts, ...(this.plan().beside ?? [])]);
   protected readonly rows = computed(() => {
     const byPiece = new Map<string, PlannedCut[]>();
-    for (const cut of this.plan().cuts) byPiece.set(cut.pieceId, [...(byPiece.get(cut.pieceId) ?? []), cut]);
+    for (const cut of this.all()) byPiece.set(cut.pieceId, [...(byPiece.get(cut.pieceId) ?? []), cut]);
     return [...byPiece]
       .flatMap(([id, cuts]) => {
         const piece = this.store.pieceById().get(id);
@@ -128,7 +132,7 @@ export class PlanBench {
   }
 
   protected grab({ event, cut }: { readonly event: PointerEvent; readonly cut: PlannedCut }): void {
-    if (event.button !== 0) return;
+    if (event.button !== 0 || this.theirs().has(cut.partId)) return;
     const scale = this.pxPerMm();
     const box = (event.currentTarget as Element | null)?.closest('svg')?.getBoundingClientRect();
     const svg = box ?? (event.target as Element).closest('svg')?.getBoundingClientRect();
@@ -204,7 +208,7 @@ export class PlanBench {
     const board = this.instance().boards.find(({ id }) => id === pieceId);
     if (!board) return at;
     const { kerf } = this.instance();
-    const beside = this.plan().cuts.filter(
+    const beside = this.all().filter(
       (other) => other.pieceId === pieceId && other !== cut && other.partId !== OFFCUT_ID,
     );
     const blocked =
@@ -229,7 +233,7 @@ export class PlanBench {
   }
 
   private faultOf(from: PlannedCut, to: PlannedCut): string | null {
-    const there = this.plan().cuts.filter(
+    const there = this.all().filter(
       (cut) => cut !== from && cut.pieceId === to.pieceId && cut.partId !== OFFCUT_ID,
     );
     const placements = [...there, to].map(({ pieceId, ...cut }) => ({ ...cut, boardId: pieceId }));
@@ -264,7 +268,7 @@ export class PlanBench {
 
   /** L fixes a part or lets it go; arrows move it by 1 mm, with Shift by 10, with Alt to the board above or below. */
   protected key({ event, cut }: { readonly event: KeyboardEvent; readonly cut: PlannedCut }): void {
-    if (!this.editable()) return;
+    if (!this.editable() || this.theirs().has(cut.partId)) return;
     if (event.key.toLowerCase() === 'l' && !event.ctrlKey && !event.metaKey) {
       event.preventDefault();
       event.stopPropagation();

@@ -9,14 +9,17 @@ import {
 } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import {
+  asOne,
   basisOf,
   formatLength,
   groupFaults,
+  groupsTogether,
   impossibleParts,
   layoutFaults,
+  matesOf,
   nearestMiss,
+  OFFCUT_ID,
   partAreaMm2,
-  partLetter,
   projectInstance,
   speciesById,
   WANTED,
@@ -35,8 +38,10 @@ import { MatchStore } from '../../state/match.store';
 import { ProjectActions } from '../../state/project-actions';
 import { ShopStore } from '../../state/shop.store';
 import { WhatIf } from '../../state/what-if';
+import { lettersOf, namesOf, othersOf } from './part-names';
 import { BriefPanel } from './brief-panel';
 import { DesignPanel } from './design-panel';
+import { MatesMenu } from './mates-menu';
 import { PanelView } from './panel-view';
 import { PartBar } from './part-bar';
 import { PartCard } from './part-card';
@@ -68,6 +73,7 @@ const STAGES: Readonly<Record<MatchStep['stage'], string>> = {
   selector: 'al-projects',
   imports: [
     PlanBench,
+    MatesMenu,
     PanelView,
     PlanCompare,
     WaysPanel,
@@ -113,18 +119,22 @@ export class Projects {
   protected readonly lit = signal<string | null>(null);
   protected readonly litPiece = signal<string | null>(null);
 
+  /** The project and those it is matched together with. */
+  protected readonly mates = computed((): readonly Project[] => {
+    const project = this.project();
+    return project ? matesOf(project, this.store.projects()) : [];
+  });
   protected readonly instance = computed(() => {
     const project = this.project();
     if (!project) return null;
     const rules = { habits: this.store.habits(), machines: this.store.machines() };
-    return projectInstance(project, this.store.pieces(), rules, project.plan?.groups);
+    const mates = this.mates();
+    return projectInstance(asOne(mates), this.store.pieces(), rules, groupsTogether(mates));
   });
-  protected readonly matching = computed(
-    () => this.match.running() && this.match.projectId() === this.project()?.id,
-  );
+  protected readonly matching = computed(() => this.match.projectIds().includes(this.project()?.id ?? ''));
   /** The plan in view: the best so far while matching, else the one that is kept. */
   protected readonly plan = computed(() => {
-    const running = this.match.plan();
+    const running = this.match.plans()?.get(this.project()?.id ?? '');
     return this.matching() && running ? running : (this.project()?.plan ?? null);
   });
   protected readonly stale = computed(() => {
@@ -133,15 +143,18 @@ export class Projects {
     return plan !== undefined && instance !== null && !this.matching() && plan.basis !== basisOf(instance);
   });
 
-  protected readonly letters = computed(
-    () => new Map(this.project()?.parts.map((part, i) => [part.id, partLetter(i)])),
-  );
-  protected readonly names = computed(
-    () => new Map(this.project()?.parts.map((part) => [part.id, part.name])),
-  );
+  protected readonly letters = computed(() => lettersOf(this.mates()));
+  protected readonly names = computed(() => namesOf(this.project(), this.mates()));
+  protected readonly theirs = computed(() => othersOf(this.project(), this.mates()));
   protected readonly cutPieces = computed((): readonly Piece[] => {
     const ids = new Set(this.plan()?.cuts.map(({ pieceId }) => pieceId));
     return [...ids].flatMap((id) => this.store.pieceById().get(id) ?? []);
+  });
+  /** What the plan cuts, and what those of its mates do. */
+  private readonly allCuts = computed((): readonly PlannedCut[] => {
+    const id = this.project()?.id;
+    const theirs = this.mates().flatMap((mate) => (mate.id === id ? [] : (mate.plan?.cuts ?? [])));
+    return [...(this.plan()?.cuts ?? []), ...theirs.filter(({ partId }) => partId !== OFFCUT_ID)];
   });
   protected readonly placedCounts = computed(() => {
     const units = new Map<string, Set<number>>();
@@ -232,7 +245,7 @@ export class Projects {
     const thickest = new Map<string, number>();
     if (instance && plan) {
       for (const { partId } of plan.missing) {
-        const miss = nearestMiss(instance, partId, plan.cuts);
+        const miss = nearestMiss(instance, partId, this.allCuts());
         if (!miss) continue;
         longest.set(partId, miss.longestLeft?.length ?? 0);
         thickest.set(partId, miss.thickest);
@@ -260,10 +273,16 @@ export class Projects {
     const instance = this.instance();
     if (!project || !plan || !instance || this.matching()) return [];
     return plan.missing.flatMap(({ partId, short }) => {
-      const index = project.parts.findIndex((part) => part.id === partId);
-      const part = project.parts[index];
+      const part = project.parts.find(({ id }) => id === partId);
       if (!part) return [];
-      return [{ part, short, letter: partLetter(index), why: this.whyShort(part, instance, plan.cuts) }];
+      return [
+        {
+          part,
+          short,
+          letter: this.letters().get(part.id) ?? '',
+          why: this.whyShort(part, instance, this.allCuts()),
+        },
+      ];
     });
   });
 
@@ -324,7 +343,7 @@ export class Projects {
   }
 
   protected percentCovered(): string {
-    return `${Math.floor((this.match.plan()?.coverage ?? 0) * 100)} %`;
+    return `${Math.floor((this.plan()?.coverage ?? 0) * 100)} %`;
   }
 
   protected create(): undefined {

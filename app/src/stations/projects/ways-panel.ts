@@ -11,9 +11,9 @@ import { toneApart } from '../../drawing/tone';
 import { Ids } from '../../state/ids';
 import { ProjectActions } from '../../state/project-actions';
 import { ShopStore } from '../../state/shop.store';
-import { WhatIf } from '../../state/what-if';
+import { WhatIf, type WayPlans } from '../../state/what-if';
 
-const NO_PLANS: ReadonlyMap<string, ProjectPlan> = new Map();
+const NO_PLANS: ReadonlyMap<string, WayPlans> = new Map();
 
 interface Shown {
   readonly way: WayOut;
@@ -140,16 +140,14 @@ export class WaysPanel {
   private readonly ids = inject(Ids);
 
   /** Plans of the ways, while they are of this very project and rack. */
-  private readonly plans = computed((): ReadonlyMap<string, ProjectPlan> => {
-    const tried = this.whatIf.tried();
-    const same = tried?.project === this.project() && tried.pieces === this.store.pieces();
-    return same ? this.whatIf.plans() : NO_PLANS;
+  private readonly plans = computed((): ReadonlyMap<string, WayPlans> => {
+    return this.whatIf.holdsFor(this.project()) ? this.whatIf.plans() : NO_PLANS;
   });
 
   readonly ways = computed((): readonly WayOut[] => {
     // A plan that was tried names the very boards of its way: those stay as they were tried.
     const tried = this.whatIf.tried();
-    if (tried?.project === this.project() && tried.pieces === this.store.pieces()) return tried.ways;
+    if (tried && this.whatIf.holdsFor(this.project())) return tried.ways;
     const context: WaysContext = {
       pieces: this.store.pieces(),
       longestLeft: this.longestLeft(),
@@ -167,7 +165,7 @@ export class WaysPanel {
   protected readonly list = computed((): readonly Shown[] =>
     this.ways()
       .map((way): Shown => {
-        const plan = this.plans().get(way.id) ?? null;
+        const plan = this.plans().get(way.id)?.plan ?? null;
         const covers = plan !== null && plan.missing.length === 0;
         return {
           way,
@@ -204,8 +202,9 @@ export class WaysPanel {
     return `covers all · ${plan.spentM2.toFixed(2)} m²${joints}${money}`;
   }
 
-  protected apply({ way, plan }: Shown): void {
-    if (plan) this.actions.applyWay(this.project(), way, plan);
+  protected apply({ way }: Shown): void {
+    const plans = this.plans().get(way.id);
+    if (plans) this.actions.applyWay(this.project(), way, plans.all);
   }
 }
 
