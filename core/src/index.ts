@@ -359,8 +359,10 @@ export {
   type DrawnBox,
 } from './project/designs/design.ts';
 export { designById, SHIPPED_DESIGNS } from './project/designs/shipped.ts';
+export { longestRoundTurn, outerSize, sizeLimits, woodLimits } from './project/limits.ts';
 export { FormulaError } from './project/designs/formula.ts';
-export { waysOut, type WayKind, type WayOut, type WaysContext } from './project/ways-out.ts';
+export { waysOut } from './project/ways-out/ways-out.ts';
+export type { FindingInTheWay, WayKind, WayOut, WaysContext } from './project/ways-out/way.ts';
 export {
   rankLikeness,
   REPAIR_WAYS,
@@ -397,11 +399,13 @@ export {
   worthPerM2,
   type ShopRules,
 } from './match/project-instance.ts';
+export { findingsInTheWay } from './match/findings-in-the-way.ts';
 export { impossibleParts, nearestMiss, type NearestMiss } from './match/nearest-miss.ts';
 export { chooseGroups, groupFaults, type GroupThickness } from './match/thickness-groups.ts';
 export { coversAll, tryProject, type Tried } from './match/try-project.ts';
 export { asOne, groupsTogether, matesOf, plansOf } from './match/together.ts';
 export { designProject, largest, type Largest } from './match/largest.ts';
+export { largestOfTwo, largestPair, type LargestOfTwo, type LargestPair } from './match/largest-two.ts';
 export { couldMake, rankCouldMake, type CouldMake } from './match/could-make.ts';
 
 // The shop floor

@@ -7,6 +7,7 @@ import {
   type Design,
   type DesignSize,
   type Largest,
+  type LargestOfTwo,
   type Piece,
   type Project,
   type ProjectPlan,
@@ -46,6 +47,7 @@ export class WhatIf {
   /** Plans of the ways tried so far, by way: the project's, and those of all that are matched with it. */
   readonly plans = signal<ReadonlyMap<string, WayPlans>>(new Map());
   readonly largest = signal<Largest | null>(null);
+  readonly largestTwo = signal<LargestOfTwo | null>(null);
   /** What the largest was asked of, see {@link largestKey}. */
   readonly largestOf = signal<string | null>(null);
   private readonly found = signal<readonly CouldMake[]>([]);
@@ -83,8 +85,7 @@ export class WhatIf {
   }
 
   findLargest(design: Design, size: DesignSize, project: Project): void {
-    this.largest.set(null);
-    this.largestOf.set(largestKey(project, size.key));
+    this.expectLargest(project, [size.key]);
     this.ask({
       kind: 'largest',
       design,
@@ -93,6 +94,27 @@ export class WhatIf {
       project,
       pieces: this.store.pieces(),
     });
+  }
+
+  findLargestTwo(design: Design, pair: readonly [DesignSize, DesignSize], project: Project): void {
+    this.expectLargest(
+      project,
+      pair.map(({ key }) => key),
+    );
+    this.ask({
+      kind: 'largest-two',
+      design,
+      pair,
+      sizes: project.design?.sizes ?? {},
+      project,
+      pieces: this.store.pieces(),
+    });
+  }
+
+  private expectLargest(project: Project, keys: readonly string[]): void {
+    this.largest.set(null);
+    this.largestTwo.set(null);
+    this.largestOf.set(largestKey(project, keys));
   }
 
   askCould(): void {
@@ -127,6 +149,9 @@ export class WhatIf {
       case 'largest':
         this.largest.set(answer.largest);
         return;
+      case 'largest-two':
+        this.largestTwo.set(answer.largest);
+        return;
       case 'could':
         this.found.update((found) => [...found, answer.could]);
         return;
@@ -144,7 +169,8 @@ export class WhatIf {
   }
 }
 
-/** A project, its design and its sizes but for the one that is sought: what an answer stands for. */
-export function largestKey(project: Project, key: string): string {
-  return JSON.stringify([project.id, project.design?.id, { ...project.design?.sizes, [key]: 0 }, key]);
+/** A project, its design and its sizes but for those that are sought: what an answer stands for. */
+export function largestKey(project: Project, keys: readonly string[]): string {
+  const sought = Object.fromEntries(keys.map((key) => [key, 0]));
+  return JSON.stringify([project.id, project.design?.id, { ...project.design?.sizes, ...sought }, keys]);
 }

@@ -6,6 +6,7 @@ import type {
   DesignSize,
   Giving,
   Largest,
+  LargestOfTwo,
   Machines,
   MatchPlan,
   MatchStep,
@@ -123,12 +124,21 @@ export type WhatIfAsk = { readonly version: 2; readonly ask: number; readonly ru
       readonly project: Project;
       readonly pieces: readonly Piece[];
     }
+  | {
+      readonly kind: 'largest-two';
+      readonly design: Design;
+      readonly pair: readonly [DesignSize, DesignSize];
+      readonly sizes: Readonly<Record<string, number>>;
+      readonly project: Project;
+      readonly pieces: readonly Piece[];
+    }
   | { readonly kind: 'could'; readonly designs: readonly Design[]; readonly pieces: readonly Piece[] }
 );
 
 export type WhatIfAnswer = { readonly version: 2; readonly ask: number } & (
   | { readonly kind: 'way'; readonly id: string; readonly plan: ProjectPlan; readonly plans: PlansById }
   | { readonly kind: 'largest'; readonly largest: Largest }
+  | { readonly kind: 'largest-two'; readonly largest: LargestOfTwo }
   | { readonly kind: 'could'; readonly could: CouldMake }
   | { readonly kind: 'done' }
   | { readonly kind: 'failed'; readonly message: string }

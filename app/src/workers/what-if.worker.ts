@@ -1,4 +1,4 @@
-import { couldMake, coversAll, largest, tryProject, type Solver } from '@aldrek/core';
+import { couldMake, coversAll, largest, largestOfTwo, tryProject, type Solver } from '@aldrek/core';
 import type { WhatIfAnswer, WhatIfAsk } from './protocol';
 import { solverAtHand } from './solver-at-hand';
 
@@ -54,6 +54,12 @@ function* answers(asked: WhatIfAsk, solver: Solver | null): Generator<Telling, v
       const { design, sizes, size, project, pieces } = asked;
       for (const found of largest(design, sizes, size, project, pieces, rules, solver))
         yield { kind: 'largest', largest: found };
+      return;
+    }
+    case 'largest-two': {
+      const { design, sizes, pair, project, pieces } = asked;
+      for (const found of largestOfTwo(design, sizes, pair, project, pieces, rules, solver))
+        yield { kind: 'largest-two', largest: found };
       return;
     }
     case 'could':

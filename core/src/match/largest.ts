@@ -6,7 +6,7 @@
  * proof; proof is there only where some part fits no board even alone, or the size is the design's own limit.
  */
 import { designParts, type Design, type DesignSize } from '../project/designs/design.ts';
-import type { Sizes } from '../project/designs/formula.ts';
+import { FormulaError, type Sizes } from '../project/designs/formula.ts';
 import type { Project } from '../project/project.ts';
 import type { Piece } from '../stock/piece.ts';
 import type { Solver } from './linear.ts';
@@ -53,6 +53,38 @@ export function designProject(
   };
 }
 
+interface AtSizes {
+  /** Null when not all is covered. */
+  readonly tried: Tried | null;
+  /** Whether it is proven that it can't be. */
+  readonly proven: boolean;
+}
+
+/** Whether the rack gives a design at some sizes: a short search, which ends once all is covered. */
+export function atSizes(
+  design: Design,
+  sizes: Sizes,
+  project: Pick<Project, 'id'> & Partial<Project>,
+  pieces: readonly Piece[],
+  rules: ShopRules,
+  solver: Solver | null,
+): AtSizes {
+  let wish: Project;
+  try {
+    wish = designProject(design, sizes, project);
+  } catch (error) {
+    if (!(error instanceof FormulaError)) throw error;
+    // The design itself has no such sizes.
+    return { tried: null, proven: true };
+  }
+  if (impossibleParts(projectInstance(wish, pieces, rules)).length > 0) return { tried: null, proven: true };
+  const tried = tryProject(wish, pieces, rules, STEPS, solver, coversAll);
+  return { tried: coversAll(tried.plan) ? tried : null, proven: false };
+}
+
+/** Sizes are sought in steps of so much. */
+export const largestStep = (size: DesignSize): number => (size.count === true ? 1 : LARGEST_STEP_MM);
+
 /** Yields after every try, so that it can be shown and stopped. */
 export function* largest(
   design: Design,
@@ -63,14 +95,9 @@ export function* largest(
   rules: ShopRules,
   solver: Solver | null,
 ): Generator<Largest, Largest> {
-  const step = size.count === true ? 1 : LARGEST_STEP_MM;
-  const tryAt = (mm: number): { tried: Tried | null; proven: boolean } => {
-    const wish = designProject(design, { ...sizes, [size.key]: mm }, project);
-    if (impossibleParts(projectInstance(wish, pieces, rules)).length > 0)
-      return { tried: null, proven: true };
-    const tried = tryProject(wish, pieces, rules, STEPS, solver, coversAll);
-    return { tried: coversAll(tried.plan) ? tried : null, proven: false };
-  };
+  const step = largestStep(size);
+  const tryAt = (mm: number): AtSizes =>
+    atSizes(design, { ...sizes, [size.key]: mm }, project, pieces, rules, solver);
   let low = Math.ceil(size.least / step);
   let high = Math.floor(size.most / step) + 1;
   let found: Largest = { key: size.key, mm: null, tried: null, notAt: null };

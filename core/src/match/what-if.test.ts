@@ -4,12 +4,18 @@ import { rankLikeness, repairSize } from '../project/likeness.ts';
 import { DEFAULT_ALLOWANCES, type Part, type Project } from '../project/project.ts';
 import { shapeCover } from '../project/part-outline.ts';
 import { SHIPPED_DESIGNS } from '../project/designs/shipped.ts';
-import { waysOut, type WaysContext } from '../project/ways-out.ts';
+import { waysOut } from '../project/ways-out/ways-out.ts';
+import { chordStrips } from '../project/ways-out/shape.ts';
+import type { WaysContext } from '../project/ways-out/way.ts';
+import type { DesignSize } from '../project/designs/design.ts';
+import type { Finding } from '../stock/finding.ts';
 import type { Piece } from '../stock/piece.ts';
 import { DEFAULT_HABITS } from '../yield/habits.ts';
 import { DEFAULT_MACHINES } from '../yield/machines.ts';
 import { couldMake, rankCouldMake } from './could-make.ts';
-import { largest } from './largest.ts';
+import { findingsInTheWay } from './findings-in-the-way.ts';
+import { atSizes, largest } from './largest.ts';
+import { largestOfTwo, largestPair, type LargestOfTwo, type LargestPair } from './largest-two.ts';
 import { impossibleParts, nearestMiss } from './nearest-miss.ts';
 import { projectInstance } from './project-instance.ts';
 import { chooseGroups, groupFaults } from './thickness-groups.ts';
@@ -121,6 +127,7 @@ describe('ways out', () => {
     pieces,
     longestLeft: new Map([['counter', 1500]]),
     thickest: new Map([['counter', 23]]),
+    inTheWay: new Map(),
     endTrimMm: 10,
     pricesPerM3: { oak: 1000 },
     size: String,
@@ -155,6 +162,87 @@ describe('ways out', () => {
   });
 });
 
+describe('findings that alone keep a part out', () => {
+  const habits = { ...DEFAULT_HABITS, endTrimMm: 0 };
+  const spoilt = (kind: Finding['kind'], face: Finding['face'] = 'A'): Piece =>
+    board(kind, 1000, 100, 25, {
+      findings: [{ id: 'f', kind, face, x: 400, y: 30, length: 60, width: 20 }],
+    });
+  const wish = (grade: Part['grade']) => project([part('rail', 900, 80, 20, { grade })]);
+  const found = (grade: Part['grade'], piece: Piece) => {
+    const asked = wish(grade);
+    const instance = projectInstance(asked, [piece], { ...rules, habits });
+    return findingsInTheWay(asked.parts[0] as Part, instance, [piece], [], { ...rules, habits }).map(
+      ({ finding, fate }) => [finding.kind, fate],
+    );
+  };
+
+  it.each([
+    ['character', 'check', [['check', 'stabilise']]],
+    ['character', 'loose-knot', [['loose-knot', 'stabilise']]],
+    ['character', 'burn', [['burn', 'keep']]],
+    ['character', 'metal', []],
+    ['character', 'live-insect', []],
+    ['character', 'rot', [['rot', 'stabilise']]],
+    ['clear', 'stain', [['stain', 'keep']]],
+    // Nothing that is filled is clear.
+    ['clear', 'check', []],
+    ['structural', 'check', []],
+  ] as const)('%s wood with a %s', (grade, kind, expected) => {
+    expect(found(grade, spoilt(kind, 'through'))).toEqual(expected);
+  });
+
+  it('are no help where there is room, where the piece is too small, or where two stand in the way', () => {
+    expect(found('character', spoilt('stain'))).toEqual([]);
+    expect(found('character', { ...spoilt('check'), length: 800 })).toEqual([]);
+    const two = spoilt('check');
+    const [first] = two.findings;
+    if (!first) throw new Error('no finding');
+    expect(found('character', { ...two, findings: [first, { ...first, id: 'g', x: 600 }] })).toEqual([]);
+  });
+
+  it('once let stay let the part be cut', () => {
+    const piece = spoilt('check');
+    const asked = wish('character');
+    const own = { ...rules, habits };
+    expect(tryProject(asked, [piece], own, 10).plan.coverage).toBe(0);
+    const instance = projectInstance(asked, [piece], own);
+    const inTheWay = new Map([
+      ['rail', findingsInTheWay(asked.parts[0] as Part, instance, [piece], [], own)],
+    ]);
+    const context: WaysContext = {
+      pieces: [piece],
+      longestLeft: new Map(),
+      thickest: new Map(),
+      inTheWay,
+      endTrimMm: 0,
+      pricesPerM3: {},
+      size: String,
+      newId: () => 'new',
+      toneApart: () => 0,
+    };
+    const way = waysOut(asked, new Map([['rail', 1]]), context).find(({ kind }) => kind === 'let-it-stay');
+    expect(way?.title).toBe('Stabilise the end check at 400 in check');
+    expect(tryProject(asked, way?.pieces ?? [], own, 10).plan.coverage).toBe(1);
+  });
+});
+
+it('strips of a round top cut to their chords hold the disc', () => {
+  for (const many of [2, 3, 5, 6]) {
+    const strips = chordStrips({ length: 400, width: 400 }, many);
+    expect(strips.reduce((sum, { qty }) => sum + qty, 0)).toBe(many);
+    const rows = [...strips, ...[...strips].reverse().slice(many % 2)];
+    // Every point of the rim lies in the strip at its height.
+    for (let a = 0; a < 360; a += 3) {
+      const [x, y] = [200 * Math.cos((a * Math.PI) / 180), 200 * Math.sin((a * Math.PI) / 180)];
+      const row = rows[Math.min(many - 1, Math.floor(((y + 200) / 400) * many))];
+      expect(Math.abs(x)).toBeLessThanOrEqual((row?.length ?? 0) / 2 + 1e-6);
+    }
+  }
+  // 2·√(200² − 120²) = 320 for the outer strips of five.
+  expect(chordStrips({ length: 400, width: 400 }, 5)[0]).toEqual({ length: 320, width: 80, qty: 2 });
+});
+
 describe('the largest, and what could be made', () => {
   const rail = SHIPPED_DESIGNS.find(({ id }) => id === 'frame');
   const pieces = [board('a', 1300, 140, 25), board('b', 1300, 140, 25)];
@@ -168,6 +256,35 @@ describe('the largest, and what could be made', () => {
     // Two stiles side by side in one board of 1300, ends trimmed by 10 each, 25 for the saw.
     expect(found?.mm).toBe(1255);
     expect(found?.notAt).toEqual({ mm: 1260, proven: true });
+  });
+
+  it('finds the pairs of sizes beyond which the rack gives out, and none that another outdoes', () => {
+    const two = rail?.sizes.filter(({ key }) => key === 'L' || key === 'H');
+    if (!rail || two?.length !== 2) throw new Error('no frame with two sizes');
+    const [one, other] = two as [DesignSize, DesignSize];
+    const narrow = [board('a', 1500, 80, 25), board('b', 1500, 80, 25)];
+    let found: LargestOfTwo | null = null;
+    for (const step of largestOfTwo(rail, {}, [one, other], { id: 'x' }, narrow, rules, null)) {
+      expect(step.tries).toBeLessThanOrEqual(step.most);
+      found = step;
+    }
+    const pairs = found?.pairs ?? [];
+    expect(pairs.length).toBeGreaterThan(1);
+    pairs.slice(1).forEach((pair, i) => {
+      const before = pairs[i] as LargestPair;
+      expect(pair.first).toBeGreaterThan(before.first);
+      expect(pair.second).toBeLessThan(before.second);
+    });
+    for (const { first, second } of pairs) {
+      const sizes = { [one.key]: first, [other.key]: second };
+      expect(atSizes(rail, sizes, { id: 'x' }, narrow, rules, null).tried).not.toBeNull();
+    }
+    // The best pair can't grow in its second size.
+    const best = largestPair(pairs) as LargestPair;
+    const more = { [one.key]: best.first, [other.key]: best.second + 15 };
+    expect(
+      best.second + 15 > other.most || atSizes(rail, more, { id: 'x' }, narrow, rules, null).tried === null,
+    ).toBe(true);
   });
 
   it('ranks designs by what is covered', () => {

@@ -1,15 +1,18 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import {
-  cautionsFor,
-  rulingOn,
-  USE_NAMES,
+  designById,
+  formatLength,
+  outerSize,
+  sizeLimits,
+  usualSizes,
+  woodLimits,
   type Brief,
   type Piece,
   type Project,
-  type Use,
 } from '@aldrek/core';
 import { FigureField } from '../../fields/figure-field';
 import { ProjectActions } from '../../state/project-actions';
+import { ShopStore } from '../../state/shop.store';
 
 /** What the finished thing must fit, bear and be; and what the plan's own wood says to that. */
 @Component({
@@ -67,6 +70,20 @@ import { ProjectActions } from '../../state/project-actions';
         [value]="brief().doorwayMm ?? 0"
         [most]="5000"
         (changed)="set({ doorwayMm: $event })"
+      />
+      <al-figure-field
+        label="stairs, at the turn"
+        [value]="brief().stairsMm ?? 0"
+        [most]="5000"
+        (changed)="set({ stairsMm: $event })"
+      />
+    </div>
+    <div class="pair">
+      <al-figure-field
+        label="free under it"
+        [value]="brief().clearanceMm ?? 0"
+        [most]="5000"
+        (changed)="set({ clearanceMm: $event })"
       />
       <al-figure-field
         label="two may carry, kg"
@@ -154,6 +171,7 @@ export class BriefPanel {
   readonly weightKg = input(0);
   readonly removed = output();
   private readonly actions = inject(ProjectActions);
+  private readonly store = inject(ShopStore);
 
   protected readonly uses = [
     { key: 'outdoors', name: 'outdoors' },
@@ -190,37 +208,10 @@ export class BriefPanel {
 
   /** Where the brief and the wood or the sizes are at odds. */
   protected readonly notes = computed((): string[] => {
-    const brief = this.brief();
-    const notes: string[] = [];
-    const asked: Use[] = [
-      ...(brief.food === true ? (['food'] as const) : []),
-      ...(brief.outdoors === true ? [] : (['indoors'] as const)),
-    ];
-    for (const piece of this.pieces()) {
-      for (const hazard of piece.hazards ?? []) {
-        const bad = asked.filter((use) => rulingOn([hazard], use) !== null);
-        if (bad.length > 0)
-          notes.push(
-            `${piece.tag}: ${hazard.replaceAll('-', ' ')}, ${bad.map((use) => USE_NAMES[use]).join(', ')} in doubt. Its precautions are on the piece; the label and local rules decide.`,
-          );
-      }
-      if (cautionsFor(piece).some((caution) => caution.id === 'old-finish') && brief.children === true)
-        notes.push(`${piece.tag}: old finish of unknown age; test for lead before a child may touch it.`);
-    }
-    const narrow = this.project().parts.find(
-      (part) => brief.doorwayMm !== undefined && Math.min(part.length, part.width) > brief.doorwayMm,
-    );
-    if (narrow)
-      notes.push(`${narrow.name} is wider than the way in: it must be assembled where it will live.`);
-    const most = brief.carryKg;
-    if (most !== undefined && this.weightKg() > most)
-      notes.push(
-        `The parts weigh about ${this.weightKg().toFixed(0)} kg, more than two are to carry: bring it in parts.`,
-      );
-    if (brief.children === true)
-      notes.push(
-        'For children, and wherever it bears people: graded timber and a competent person decide, not this program.',
-      );
-    return [...new Set(notes)];
+    const [brief, { parts, design }] = [this.brief(), this.project()];
+    const made = design && designById(design.id, this.store.shop().settings.designs);
+    const outer = design && made ? outerSize(made, { ...usualSizes(made), ...design.sizes }) : null;
+    const size = (mm: number): string => formatLength(Math.floor(mm), this.store.unit());
+    return [...sizeLimits(brief, parts, outer, this.weightKg(), size), ...woodLimits(brief, this.pieces())];
   });
 }

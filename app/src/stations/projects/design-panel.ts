@@ -8,6 +8,7 @@ import {
   usualSizes,
   type Design,
   type DesignSize,
+  type LargestPair,
   type Project,
 } from '@aldrek/core';
 import { DesignElevation } from '../../drawing/design-elevation';
@@ -16,11 +17,12 @@ import { ProjectActions } from '../../state/project-actions';
 import { ShopStore } from '../../state/shop.store';
 import { largestKey, WhatIf } from '../../state/what-if';
 import { DesignSheets } from './design-sheets';
+import { LargestPairs } from './largest-pairs';
 
 /** The design of a project: a few outer sizes, the elevation that follows them, and the largest the rack gives. */
 @Component({
   selector: 'al-design-panel',
-  imports: [DesignElevation, FigureField],
+  imports: [DesignElevation, FigureField, LargestPairs],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './design-panel.html',
   styleUrl: './design-panel.scss',
@@ -75,6 +77,11 @@ export class DesignPanel {
     }
   }
 
+  protected readonly seeking = computed(() => {
+    const running = this.whatIf.running();
+    return running === 'largest' || running === 'largest-two';
+  });
+
   protected findLargest(size: DesignSize): void {
     const design = this.design();
     if (design)
@@ -90,8 +97,53 @@ export class DesignPanel {
     const design = this.design();
     if (!found || !design) return null;
     const asked = { ...this.project(), design: { id: design.id, sizes: this.sizes() } };
-    return this.whatIf.largestOf() === largestKey(asked, found.key) ? found : null;
+    return this.whatIf.largestOf() === largestKey(asked, [found.key]) ? found : null;
   });
+
+  /** The sizes in mm that may be drawn out together. */
+  protected readonly lengths = computed(
+    () => this.design()?.sizes.filter(({ count }) => count !== true) ?? [],
+  );
+  private readonly chosenPair = signal<readonly [string, string] | null>(null);
+  /** The two sizes that are asked for at once: the first two, unless others are chosen. */
+  protected readonly pair = computed((): readonly [DesignSize, DesignSize] | null => {
+    const lengths = this.lengths();
+    const [one, other] = this.chosenPair() ?? [];
+    const first = lengths.find(({ key }) => key === one) ?? lengths[0];
+    const second =
+      lengths.find(({ key }) => key === other && key !== first?.key) ??
+      lengths.find((size) => size !== first);
+    return first && second ? [first, second] : null;
+  });
+
+  protected choosePair(first: string, second: string): void {
+    this.chosenPair.set([first, second]);
+  }
+
+  protected findLargestTwo(): void {
+    const [design, pair] = [this.design(), this.pair()];
+    if (design && pair)
+      this.whatIf.findLargestTwo(design, pair, {
+        ...this.project(),
+        design: { id: design.id, sizes: this.sizes() },
+      });
+  }
+
+  protected readonly largestTwo = computed(() => {
+    const [found, design, pair] = [this.whatIf.largestTwo(), this.design(), this.pair()];
+    if (!found || !design || !pair) return null;
+    const asked = { ...this.project(), design: { id: design.id, sizes: this.sizes() } };
+    return this.whatIf.largestOf() === largestKey(asked, found.keys) &&
+      found.keys.every((key, i) => key === pair[i]?.key)
+      ? found
+      : null;
+  });
+
+  protected takePair({ first, second }: LargestPair): void {
+    const [design, found] = [this.design(), this.largestTwo()];
+    if (design && found)
+      this.set(design, { ...this.sizes(), [found.keys[0]]: first, [found.keys[1]]: second });
+  }
   protected readonly largestText = computed(() => {
     const found = this.largest();
     const size = this.design()?.sizes.find(({ key }) => key === found?.key);

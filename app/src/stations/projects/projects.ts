@@ -11,6 +11,7 @@ import { Router, RouterLink } from '@angular/router';
 import {
   asOne,
   basisOf,
+  findingsInTheWay,
   formatLength,
   groupFaults,
   groupsTogether,
@@ -25,6 +26,7 @@ import {
   WANTED,
   WANTED_ABOUT,
   WANTED_NAMES,
+  type FindingInTheWay,
   type MatchStep,
   type Part,
   type Piece,
@@ -243,15 +245,20 @@ export class Projects {
     const [instance, plan] = [this.instance(), this.plan()];
     const longest = new Map<string, number>();
     const thickest = new Map<string, number>();
-    if (instance && plan) {
+    const inTheWay = new Map<string, readonly FindingInTheWay[]>();
+    const rules = { habits: this.store.habits(), machines: this.store.machines() };
+    if (instance && plan && !this.matching()) {
       for (const { partId } of plan.missing) {
+        const part = this.project()?.parts.find(({ id }) => id === partId);
+        if (part)
+          inTheWay.set(partId, findingsInTheWay(part, instance, this.store.pieces(), this.allCuts(), rules));
         const miss = nearestMiss(instance, partId, this.allCuts());
         if (!miss) continue;
         longest.set(partId, miss.longestLeft?.length ?? 0);
         thickest.set(partId, miss.thickest);
       }
     }
-    return { longest, thickest };
+    return { longest, thickest, inTheWay };
   });
   protected readonly shortCounts = computed(
     () => new Map(this.shortages().map(({ part, short }) => [part.id as string, short])),

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import {
   formatLength,
   waysOut,
+  type FindingInTheWay,
   type Project,
   type ProjectPlan,
   type WayOut,
@@ -133,6 +134,7 @@ export class WaysPanel {
   readonly short = input.required<ReadonlyMap<string, number>>();
   readonly longestLeft = input.required<ReadonlyMap<string, number>>();
   readonly thickest = input.required<ReadonlyMap<string, number>>();
+  readonly inTheWay = input.required<ReadonlyMap<string, readonly FindingInTheWay[]>>();
 
   protected readonly store = inject(ShopStore);
   protected readonly whatIf = inject(WhatIf);
@@ -152,6 +154,7 @@ export class WaysPanel {
       pieces: this.store.pieces(),
       longestLeft: this.longestLeft(),
       thickest: this.thickest(),
+      inTheWay: this.inTheWay(),
       endTrimMm: this.store.habits().endTrimMm,
       pricesPerM3: this.store.trade().pricePerM3,
       size: (mm) => formatLength(Math.round(mm * 10) / 10, this.store.unit()),
