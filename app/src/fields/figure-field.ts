@@ -25,6 +25,7 @@ import { LENGTH_UNIT } from '../drawing/length-unit';
         [attr.inputmode]="kind() === 'count' ? 'numeric' : 'decimal'"
         [attr.data-reads]="kind() === 'length' ? 'length' : reads()"
         autocomplete="off"
+        [attr.placeholder]="optional() ? '–' : null"
         [value]="text()"
         [attr.aria-invalid]="fault() !== null"
         [attr.aria-label]="spoken() ?? label()"
@@ -60,6 +61,8 @@ export class FigureField {
   /** mm for a length. */
   readonly value = input.required<number>();
   readonly kind = input<'length' | 'count' | 'number'>('length');
+  /** Whether it may be left open: 0 then shows as nothing, and nothing is read as 0. */
+  readonly optional = input(false);
   readonly least = input(0);
   readonly most = input(Number.MAX_SAFE_INTEGER);
   /** Which instrument may write here, where it is not a length. */
@@ -69,9 +72,10 @@ export class FigureField {
   readonly drafted = output<number | null>();
 
   private readonly unit = inject(LENGTH_UNIT);
-  protected readonly text = computed(() =>
-    this.kind() === 'length' ? lengthText(this.value(), this.unit()) : String(round(this.value())),
-  );
+  protected readonly text = computed(() => {
+    if (this.optional() && this.value() === 0) return '';
+    return this.kind() === 'length' ? lengthText(this.value(), this.unit()) : String(round(this.value()));
+  });
   protected readonly fault = linkedSignal<number, string | null>({
     source: this.value,
     computation: () => null,
@@ -108,6 +112,7 @@ export class FigureField {
   }
 
   private figure(tidy: string): number | { readonly fault: string } {
+    if (this.optional() && tidy === '') return 0;
     if (this.kind() === 'length') {
       if (/^0+([.,]0+)?$/.test(tidy)) return 0;
       const length = parseLength(tidy, this.unit());

@@ -44,6 +44,11 @@ export const routes: Routes = [
   },
   hauls,
   inspect,
+  {
+    path: 'projects/could-make',
+    title: 'What could I make · Aldrek',
+    loadComponent: () => import('../stations/projects/could-make-page').then((m) => m.CouldMakePage),
+  },
   projects,
   {
     path: 'labels',
@@ -54,11 +59,6 @@ export const routes: Routes = [
     path: 'compare',
     title: 'Compare · Aldrek',
     loadComponent: () => import('../stations/rack/compare-page').then((m) => m.ComparePage),
-  },
-  {
-    path: 'could-make',
-    title: 'What could I make · Aldrek',
-    loadComponent: () => import('../stations/projects/could-make-page').then((m) => m.CouldMakePage),
   },
   {
     path: 'projects/:projectId/cut-sheet',

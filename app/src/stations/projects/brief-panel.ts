@@ -66,12 +66,14 @@ import { ShopStore } from '../../state/shop.store';
     /></label>
     <div class="pair">
       <al-figure-field
+        [optional]="true"
         label="narrowest way in"
         [value]="brief().doorwayMm ?? 0"
         [most]="5000"
         (changed)="set({ doorwayMm: $event })"
       />
       <al-figure-field
+        [optional]="true"
         label="stairs, at the turn"
         [value]="brief().stairsMm ?? 0"
         [most]="5000"
@@ -80,12 +82,14 @@ import { ShopStore } from '../../state/shop.store';
     </div>
     <div class="pair">
       <al-figure-field
+        [optional]="true"
         label="free under it"
         [value]="brief().clearanceMm ?? 0"
         [most]="5000"
         (changed)="set({ clearanceMm: $event })"
       />
       <al-figure-field
+        [optional]="true"
         label="two may carry, kg"
         kind="number"
         [value]="brief().carryKg ?? 0"
@@ -106,6 +110,7 @@ import { ShopStore } from '../../state/shop.store';
         >wanted by<input #due type="date" [value]="brief().due ?? ''" (change)="set({ due: due.value })"
       /></label>
       <al-figure-field
+        [optional]="true"
         label="budget"
         kind="number"
         [value]="brief().budget ?? 0"

@@ -52,6 +52,14 @@ export class CutSheetPage {
     const project = this.project();
     return project ? matesOf(project, this.store.projects()) : [];
   });
+  /** Projects whose parts come out of the same boards. */
+  protected readonly sharedWith = computed(() => {
+    const there = new Set(this.project()?.plan?.beside?.map(({ partId }) => partId));
+    return this.mates()
+      .filter(({ id, parts }) => id !== this.projectId() && parts.some((part) => there.has(part.id)))
+      .map(({ name }) => name)
+      .join(', ');
+  });
   protected readonly letters = computed(() => lettersOf(this.mates()));
   protected readonly names = computed(() => namesOf(this.project(), this.mates()));
   protected readonly theirs = computed(() => othersOf(this.project(), this.mates()));

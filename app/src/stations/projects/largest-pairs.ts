@@ -28,12 +28,12 @@ const ROOM = { width: 170, height: 150 };
     </p>
     @if (boxes().length > 0) {
       <div class="both">
-        <svg [attr.width]="room.width" [attr.height]="room.height" role="img" [attr.aria-label]="spoken()">
+        <svg [attr.width]="room.width" [attr.height]="heightPx()" role="img" [attr.aria-label]="spoken()">
           @for (box of boxes(); track box.text) {
             <rect
               [class.best]="box.best"
               x="0.75"
-              [attr.y]="room.height - 0.75 - box.h"
+              [attr.y]="heightPx() - 0.75 - box.h"
               [attr.width]="box.w"
               [attr.height]="box.h"
             />
@@ -129,6 +129,7 @@ export class LargestPairs {
       text: this.textOf(pair),
     }));
   });
+  protected readonly heightPx = computed(() => 2 + Math.max(0, ...this.boxes().map(({ h }) => h)));
   protected readonly best = computed(() => this.boxes().find(({ best }) => best) ?? null);
   protected readonly spoken = computed(() => {
     const [one, other] = this.sizes();

@@ -9,8 +9,8 @@ import { ShopStore } from '../../state/shop.store';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <details>
-      <summary class="btn" [title]="about">
-        {{ mates().length === 0 ? 'by itself' : 'with ' + mates().length + ' more' }}
+      <summary class="btn small" [title]="about">
+        {{ names() === '' ? 'by itself' : 'with ' + names() }}
       </summary>
       <div class="list" role="group" aria-label="Match together with">
         <p class="muted">{{ about }}</p>
@@ -38,16 +38,20 @@ import { ShopStore } from '../../state/shop.store';
       position: relative;
     }
     summary {
+      max-width: 240px;
+      overflow: hidden;
+      text-overflow: ellipsis;
+      white-space: nowrap;
       list-style: none;
     }
     summary::after {
-      content: '▴';
+      content: '▾';
       margin-left: 6px;
     }
     .list {
       position: absolute;
-      bottom: calc(100% + 6px);
-      right: 0;
+      top: calc(100% + 6px);
+      left: 0;
       z-index: 5;
       width: 300px;
       max-height: 320px;
@@ -73,16 +77,12 @@ import { ShopStore } from '../../state/shop.store';
       height: 20px;
       accent-color: var(--blue);
     }
-    @media (max-width: 700px) {
-      .list {
-        right: auto;
-        left: 0;
-      }
-    }
   `,
 })
 export class MatesMenu {
   readonly project = input.required<Project>();
+  /** Of the projects that it is matched together with. */
+  readonly names = input('');
   private readonly store = inject(ShopStore);
   private readonly actions = inject(ProjectActions);
 

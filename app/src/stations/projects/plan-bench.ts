@@ -31,6 +31,8 @@ import { ShopStore } from '../../state/shop.store';
 
 /** Room for tags beside the boards, px. */
 const LABEL_ROOM = 210;
+/** On a narrower bench they stand under the boards, px. */
+const NARROW = 560;
 /** How near an edge takes hold of what is carried, px. */
 const SNAP_PX = 9;
 /** A shorter way is a press, not a drag, px. */
@@ -108,7 +110,10 @@ export class PlanBench {
   private readonly longest = computed(() =>
     this.rows().reduce((most, row) => Math.max(most, row.piece.length), 600),
   );
-  readonly pxPerMm = computed(() => fitScale(this.longest(), Math.max(120, this.benchPx() - LABEL_ROOM)));
+  protected readonly narrow = computed(() => this.benchPx() < NARROW);
+  readonly pxPerMm = computed(() =>
+    fitScale(this.longest(), Math.max(120, this.benchPx() - (this.narrow() ? 4 : LABEL_ROOM))),
+  );
   protected readonly rulerMm = computed(() => (this.benchPx() - 2) / this.pxPerMm());
   readonly scaleNote = computed(() => scaleNote(this.pxPerMm()));
 

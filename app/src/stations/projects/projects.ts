@@ -126,6 +126,12 @@ export class Projects {
     const project = this.project();
     return project ? matesOf(project, this.store.projects()) : [];
   });
+  protected readonly matesNames = computed(() =>
+    this.mates()
+      .filter(({ id }) => id !== this.project()?.id)
+      .map(({ name }) => name)
+      .join(', '),
+  );
   protected readonly instance = computed(() => {
     const project = this.project();
     if (!project) return null;
