@@ -141,7 +141,8 @@ export async function matchVerb(
   const small = instance.boards.length <= SECOND_UP_TO;
   const peer =
     second && small && seconds >= 2 && cpus().length > 1 ? second({ input, seed: seed + 1 }) : null;
-  const steps = matchSteps(instance, { seed, solver });
+  const secondsLeft = (): number => (until - performance.now()) / 1000;
+  const steps = matchSteps(instance, { seed, solver, secondsLeft });
   const best = await searchUntil(steps, until, peer);
   peer?.end();
   return best;

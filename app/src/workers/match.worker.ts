@@ -5,6 +5,7 @@ import {
   plansOf,
   projectInstance,
   type MatchPlan,
+  type SearchOptions,
   type Solver,
 } from '@aldrek/core';
 import type { MatchAnswer, MatchAsk, PlansById } from './protocol';
@@ -45,7 +46,8 @@ async function search(ask: Extract<MatchAsk, { kind: 'start' }>): Promise<void> 
   const begin = performance.now();
   const end = begin + seconds * 1000;
   // The first plan needs no solver, so it does not wait for one.
-  const options: { seed: number; second: boolean; solver: Solver | null } = { seed, second, solver: null };
+  const secondsLeft = (): number => (end - performance.now()) / 1000;
+  const options: SearchOptions & { solver: Solver | null } = { seed, second, secondsLeft, solver: null };
   const steps = matchSteps(instance, options);
   const loading = solverAtHand();
   let best: MatchPlan | null = null;

@@ -306,6 +306,11 @@ class Packing {
       .map((h) => ({ h, rate: this.guessedRate(h) }))
       .sort((a, b) => b.rate - a.rate)
       .slice(0, this.effort.heights);
+    // Beside an item that is lower than what is worth keeping, a band a little higher leaves something to keep.
+    const { minU } = this;
+    const closely = this.effort.heights >= THOROUGH.heights;
+    const some = this.classes.some(({ members }) => members.some((i) => (this.us[i] as number) < minU - EPS));
+    if (closely && this.keep.perMm2 > 0 && some && minU <= this.U) guessed.push({ h: minU, rate: 0 });
     return guessed.map(({ h }) => {
       const { worth } = this.fill(0, h, true);
       return { h, worth, rate: worth / (h + this.kerf) };

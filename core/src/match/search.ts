@@ -3,17 +3,17 @@
  * them, and improvement until told to stop. Every stage yields often, so that whoever runs it can show the
  * best so far and stop it; nothing depends on the clock but how far it gets.
  *
- * Stages. 1. Greedy at a few prices. 2. Column generation: prices from the linear programme, new ways to
- * cut at those prices, until none gains (Gilmore and Gomory 1961), the prices smoothed (Wentges 1997).
- * 3. Diving: columns that the fractions favour are laid, the rest reckoned anew (Vance 1998). 4. Small
- * whole-number programmes and re-filling of neighbourhoods in turn (Shaw 1998).
+ * Stages. 1. Greedy at a few prices. 2. Column generation and 3. diving, see `pricing.ts`. 4. Small
+ * whole-number programmes and re-filling of neighbourhoods in turn (Shaw 1998). A whole-number programme that is
+ * cut off by its time limit is the one thing that may differ between two runs with the same seed.
  */
 import { seededRandom, type Random } from '../foundation/random.ts';
 import { fillGreedily, lay, layWanted, type Draft } from './greedy.ts';
 import { betterScore, dropUnfinished, emptyDraft, Improver, scoreOf, type Score } from './improve.ts';
 import type { Solver } from './linear.ts';
 import { Master, reducedGain, type MasterAnswer } from './master.ts';
-import { PRICING, QUICK, SWIFT, THOROUGH, type Effort } from './pattern.ts';
+import { QUICK, SWIFT, THOROUGH, type Effort } from './pattern.ts';
+import { Pricing } from './pricing.ts';
 import type { Column, Problem } from './problem.ts';
 
 export type SearchStage = 'greedy' | 'prices' | 'dive' | 'improve';
@@ -29,8 +29,16 @@ export interface SearchStep {
 
 /** A master of more columns than this is pruned before it is solved in whole numbers. */
 const MOST_WHOLE = 500;
+/** A plan of no more boards is reckoned whole, a larger one in parts of so many. */
+const MOST_BOARDS_WHOLE = 60;
+const BOARDS_IN_PART = 24;
+/** Of more known ways to cut the lesser half is forgotten. */
+const MOST_POOL = 20_000;
+/** A whole-number programme may take so long, s. */
+const WHOLE_S = { small: 2, part: 1.5 };
+const LEAST_WHOLE_S = 0.1;
 /** Neighbourhoods tried between two whole-number programmes. */
-const STEPS_PER_WHOLE = 100;
+const STEPS_PER_WHOLE = 70;
 /** Neighbourhoods tried between two dives. */
 const STEPS_PER_DIVE = 400;
 /** How much worse than the best the plan at hand may be, as a share: it gets out of dead ends. */
@@ -38,14 +46,7 @@ const LEEWAY = 0.003;
 /** Steps without a better plan after which the best is taken up again. */
 const BACK_TO_BEST = 60;
 /** Neighbourhoods without a better plan after which the search takes itself for finished. */
-/** Boards looked at for each want at the least. */
-const LEAST_CONTENDERS = 40;
 const PATIENCE = 20_000;
-/** Boards priced in column generation, for each board there is. */
-const MOST_PRICED = 8;
-const MOST_PRICED_IN_ALL = 12_000;
-/** From so many contending boards on, each is priced with less effort. */
-const MANY_BOARDS = 1200;
 /** Neighbourhoods tried before prices are reckoned: what is plainly wrong is soon put right. */
 const EARLY_STEPS = 60;
 
@@ -54,7 +55,7 @@ export class Search {
   private score: Score;
   private readonly random: Random;
   private readonly all: readonly number[];
-  private readonly contenders: readonly number[];
+  private readonly pricing: Pricing;
   private round = 0;
   private master: Master | null = null;
   private improver: Improver | null = null;
@@ -67,12 +68,14 @@ export class Search {
     seed: number,
     /** Whether another search sees to prices. */
     private readonly second = false,
+    /** How long whoever runs it will go on, s: a whole-number programme can't be stopped. */
+    private readonly secondsLeft: () => number = () => Infinity,
   ) {
     this.best = first;
     this.score = scoreOf(problem, this.best);
     this.random = seededRandom(seed);
     this.all = problem.instance.boards.map((_, b) => b);
-    this.contenders = contendersOf(problem, first);
+    this.pricing = new Pricing(problem, first);
   }
 
   *steps(): Generator<SearchStep, void> {
@@ -96,14 +99,11 @@ export class Search {
     this.improver = improver;
     if (master && !this.second) {
       for (const column of this.best.columns.values()) master.add(column);
-      answer = yield* this.generate(master);
-      if (answer) {
-        this.estimate = answer.objective - answer.uncovered;
-        improver.marginal = answer.prices;
-      }
+      answer = yield* this.ticking(this.pricing.generate(master), 'prices');
+      if (answer) this.learn(answer, improver);
       const dives = problem.instance.boards.length <= 300 ? 3 : 1;
       for (let n = 0; n < dives; n++) {
-        const dived = yield* this.dive(master, answer, n > 0);
+        const dived = yield* this.dive(master, answer, n > 0 ? this.random : null);
         yield dived;
         if (dived.better) improver.take(this.best, this.score);
       }
@@ -123,6 +123,8 @@ export class Search {
   }
 
   private heard = false;
+  private wholes = 0;
+  private latest: MasterAnswer | null = null;
 
   private stepOf(improver: Improver, effort: Effort): SearchStep {
     const better = improver.step(effort) || this.heard;
@@ -164,154 +166,26 @@ export class Search {
     return { draft: this.best, better, round: this.round, stage, estimate: this.estimate };
   }
 
+  private *dive(
+    master: Master,
+    answer: MasterAnswer | null,
+    shaken: Random | null,
+  ): Generator<SearchStep, SearchStep> {
+    return this.offer(yield* this.ticking(this.pricing.dive(master, answer, shaken), 'dive'), 'dive');
+  }
+
+  /** A step for every breath that the work takes. */
+  private *ticking<T>(work: Generator<void, T>, stage: SearchStage): Generator<SearchStep, T> {
+    for (;;) {
+      const next = work.next();
+      if (next.done === true) return next.value;
+      yield this.idle(stage);
+    }
+  }
+
   private idle(stage: SearchStage): SearchStep {
     this.round++;
     return { draft: this.best, better: false, round: this.round, stage, estimate: this.estimate };
-  }
-
-  /**
-   * Column generation; ends when no way to cut gains any more. Boards are priced in turn, some at a time: early
-   * prices are too rough to be asked of every board. Prices are drawn toward what they were before.
-   */
-  private *generate(master: Master): Generator<SearchStep, MasterAnswer | null> {
-    const { problem } = this;
-    const whole = emptyDraft(problem);
-    const effort = this.contenders.length > MANY_BOARDS ? PRICING : QUICK;
-    let answer = master.linear(master.pool, whole);
-    if (!answer) return null;
-    let smooth = answer.prices;
-    const many = this.contenders.length;
-    const lot = Math.max(50, Math.ceil(many / 6));
-    const rest = new Int32Array(this.all.length);
-    let at = 0;
-    let idle = 0;
-    let stalled = 0;
-    let exact = false;
-    const budget = Math.min(MOST_PRICED * many, MOST_PRICED_IN_ALL);
-    for (let priced = 0; priced < budget;) {
-      const { prices }: MasterAnswer = answer;
-      smooth = exact ? prices : smooth.map((old, i) => 0.3 * old + 0.7 * (prices[i] as number));
-      let gained = 0;
-      let looked = 0;
-      let passed = 0;
-      for (; passed < many && looked < lot; passed++) {
-        const b = this.contenders[(at + passed) % many] as number;
-        if (!exact && (rest[b] as number) > 0) {
-          rest[b] = (rest[b] as number) - 1;
-          continue;
-        }
-        if (!this.hopeful(b, smooth, answer)) continue;
-        const column = problem.column(b, smooth, whole.open, whole.species, effort);
-        if (++looked % 20 === 0) yield this.idle('prices');
-        if (!column) continue;
-        const gain = reducedGain(problem, column, answer);
-        if (gain > 1e-6) {
-          if (master.add(column)) gained += gain;
-        } else if (gain < -0.1 * column.cost) rest[b] = 2;
-      }
-      at = (at + passed) % many;
-      priced += looked + 1;
-      if (gained < 1e-4 * answer.objective) {
-        idle += passed;
-        if (idle >= many) {
-          if (exact) break;
-          exact = true;
-          idle = 0;
-        }
-        continue;
-      }
-      idle = 0;
-      const next = master.linear(master.pool, whole);
-      if (!next) break;
-      // Prices that only shift and save nothing: the plan at hand is as good as this can show.
-      stalled = next.objective > answer.objective * (1 - 1e-6) ? stalled + looked : 0;
-      if (stalled > 2 * many) break;
-      answer = next;
-      yield this.idle('prices');
-    }
-    return answer;
-  }
-
-  /** Whether the board could gain anything if all of it were cut at the best price. */
-  private hopeful(b: number, prices: Float64Array, answer: MasterAnswer): boolean {
-    const { problem } = this;
-    const at = problem.pricesAt[b] as number;
-    let rate = 0;
-    for (const w of problem.wantsOf[b] as readonly number[]) {
-      const want = problem.wants[w];
-      if (!want) continue;
-      const area = want.panel ? want.areaMm2 / want.amount : want.areaMm2;
-      rate = Math.max(rate, (prices[at + w] as number) / area);
-    }
-    return rate * problem.areaM2(b) * 1e6 > problem.wholeCost(b) + (answer.rents.get(b) ?? 0);
-  }
-
-  /** Lays the columns that the fractions favour, a few at a time, and reckons the rest anew. */
-  private *dive(
-    master: Master,
-    first: MasterAnswer | null,
-    shaken = false,
-  ): Generator<SearchStep, SearchStep> {
-    const { problem } = this;
-    const draft = emptyDraft(problem);
-    const effort = this.contenders.length > MANY_BOARDS ? PRICING : QUICK;
-    let prices = first?.prices ?? null;
-    const rest = new Int32Array(this.all.length);
-    for (let guard = 0; guard < 60 && draft.open.some((left) => left > 1e-6); guard++) {
-      let fitting = master.fitting(draft);
-      let answer = master.linear(fitting, draft);
-      if (!answer) break;
-      for (let again = 0; again < 1 && guard > 0; again++) {
-        let gained = 0;
-        let looked = 0;
-        for (const b of this.contenders) {
-          if (draft.columns.has(b) || !this.hopeful(b, answer.prices, answer)) continue;
-          if ((rest[b] as number) > 0) {
-            rest[b] = (rest[b] as number) - 1;
-            continue;
-          }
-          const column = problem.column(b, answer.prices, draft.open, draft.species, effort);
-          if (++looked % 40 === 0) yield this.idle('dive');
-          if (!column) continue;
-          const gain = reducedGain(problem, column, answer);
-          if (gain > 1e-6 && master.add(column)) gained += gain;
-          if (gain < -0.05 * column.cost) rest[b] = 4;
-        }
-        if (gained < 1e-3 * answer.objective) break;
-        fitting = master.fitting(draft);
-        answer = master.linear(fitting, draft);
-        if (!answer) break;
-      }
-      if (!answer) break;
-      prices = answer.prices;
-      const { use } = answer;
-      const favoured = fitting
-        .map((column, i) => ({ column, x: use[i] as number }))
-        .filter(({ x }) => x > 0.02)
-        .map(({ column, x }) => ({ column, x: shaken ? x * (0.5 + this.random.next()) : x }))
-        .sort((a, b) => b.x - a.x);
-      const many = Math.max(1, Math.ceil(favoured.length * 0.12));
-      let laid = 0;
-      for (const { column, x } of favoured) {
-        if ((shaken || x < 0.97) && laid >= many) break;
-        if (draft.columns.has(column.board)) continue;
-        layWanted(problem, column, draft);
-        laid++;
-      }
-      yield this.idle('dive');
-      if (laid === 0) break;
-    }
-    if (prices)
-      fillGreedily(
-        problem,
-        draft,
-        this.all,
-        prices.map((price) => price * 1.2),
-        QUICK,
-        (column) => master.add(column),
-      );
-    for (const column of draft.columns.values()) master.add(column);
-    return this.offer(draft, 'dive');
   }
 
   /** Neighbourhoods for as long as one likes. */
@@ -327,7 +201,8 @@ export class Search {
     while (sinceBetter < PATIENCE) {
       if (master && sinceWhole >= STEPS_PER_WHOLE) {
         sinceWhole = 0;
-        const draft = this.wholeOf(master, answer, improver);
+        this.prune(master);
+        const draft = this.wholeOf(master, improver);
         if (draft) {
           const step = this.offer(draft, 'improve');
           if (step.better) {
@@ -341,7 +216,7 @@ export class Search {
       if (sinceBetter % BACK_TO_BEST === BACK_TO_BEST - 1) improver.take(this.best, this.score);
       if (master && ++sinceDive > STEPS_PER_DIVE) {
         sinceDive = 0;
-        const step = yield* this.dive(master, answer, true);
+        const step = yield* this.dive(master, answer, this.random);
         if (step.better) improver.take(this.best, this.score);
         yield step;
       }
@@ -352,19 +227,30 @@ export class Search {
     }
   }
 
-  /** A whole-number programme over the pool where it is small, else over a neighbourhood. */
-  private wholeOf(master: Master, answer: MasterAnswer | null, improver: Improver): Draft | null {
+  /** Keeps of the ways to cut those that gain most, and those of the best plan, when there are too many. */
+  private prune(master: Master): void {
+    const answer = this.latest;
+    if (!answer || master.pool.length <= MOST_POOL) return;
+    const gains = Float64Array.from(master.pool, (column) => reducedGain(this.problem, column, answer));
+    const least = gains.slice().sort()[MOST_POOL >> 1] as number;
+    const kept = new Set(this.best.columns.values());
+    master.prune((column, i) => (gains[i] as number) >= least || kept.has(column));
+  }
+
+  /** A whole-number programme over the pool where the plan is small, now and then and else over a part of it. */
+  private wholeOf(master: Master, improver: Improver): Draft | null {
     const { problem } = this;
-    const many = this.best.columns.size;
-    const { draft, released } =
-      many <= 60
-        ? { draft: emptyDraft(problem), released: [...this.best.columns.values()] }
-        : improver.partly(40);
+    const small = this.best.columns.size <= MOST_BOARDS_WHOLE && this.wholes++ % 3 < 2;
+    const { draft, released } = small
+      ? { draft: emptyDraft(problem), released: [...this.best.columns.values()] }
+      : improver.partly(BOARDS_IN_PART);
     for (const column of released) master.add(column);
     const start = new Set(released);
-    const lean: MasterAnswer | null = answer;
     let columns = master.fitting(draft);
     if (columns.length > MOST_WHOLE) {
+      // Prices of the ways to cut that are known by now: those that gain least can't be in a better plan.
+      const lean = master.linear(columns, draft);
+      if (small && lean) this.learn(lean, improver);
       const gain = (column: Column): number =>
         start.has(column) ? Infinity : lean ? reducedGain(problem, column, lean) : -column.cost;
       columns = columns
@@ -373,7 +259,9 @@ export class Search {
         .slice(0, MOST_WHOLE)
         .map(({ column }) => column);
     }
-    const chosen = master.whole(columns, draft, 1, start);
+    const seconds = Math.min(small ? WHOLE_S.small : WHOLE_S.part, this.secondsLeft());
+    if (seconds < LEAST_WHOLE_S) return null;
+    const chosen = master.whole(columns, draft, seconds, start);
     if (!chosen) return null;
     for (const column of chosen) {
       if (start.has(column)) lay(problem, column, draft);
@@ -381,23 +269,11 @@ export class Search {
     }
     return draft;
   }
-}
 
-/** Of the boards that will do for a want the cheaper ones, enough of them many times over; and all that are in use. */
-function contendersOf(problem: Problem, first: Draft): number[] {
-  const found = new Set(first.columns.keys());
-  const perMm2 = problem.instance.boards.map((_, b) => problem.wholeCost(b) / problem.areaM2(b));
-  problem.wants.forEach((want, w) => {
-    const boards = [...(problem.boardsOf[w] as readonly number[])].sort(
-      (a, b) => (perMm2[a] as number) - (perMm2[b] as number) || a - b,
-    );
-    const wanted = (want.panel ? want.areaMm2 : want.areaMm2 * want.amount) / 1e6;
-    let area = 0;
-    for (let i = 0; i < boards.length && (i < LEAST_CONTENDERS || area < 8 * wanted); i++) {
-      const b = boards[i] as number;
-      found.add(b);
-      area += problem.areaM2(b);
-    }
-  });
-  return [...found].sort((a, b) => a - b);
+  /** Takes over what the linear programme of all that is known says. */
+  private learn(answer: MasterAnswer, improver: Improver): void {
+    this.latest = answer;
+    this.estimate = answer.objective - answer.uncovered;
+    improver.marginal = answer.prices;
+  }
 }

@@ -33,6 +33,8 @@ export interface SearchOptions {
   readonly solver?: Solver | null;
   /** Leaves column generation and diving to another search on the same instance, whose plans it is handed. */
   readonly second?: boolean;
+  /** How long the caller will go on, s; what can't be stopped on the way is made no longer. */
+  readonly secondsLeft?: () => number;
 }
 
 /** Tries at the bound for every so many steps; fewer where there are many boards. */
@@ -53,7 +55,7 @@ export function* matchSteps(
   const bound = new Bound(problem);
   const tries = Math.max(1, Math.min(20, Math.round(4000 / (instance.boards.length + 1))));
   const { solver = null, seed = 1, second = false } = options;
-  const search = new Search(problem, first, solver, seed, second);
+  const search = new Search(problem, first, solver, seed, second, options.secondsLeft);
   let spent = plan.consumed;
   // The bound knows of what is spent, not of wishes: with wishes a plan that spends least may be bettered.
   const weighed = (instance.perBoard ?? 0) > 0 || instance.boards.some((board) => board.reluctance);

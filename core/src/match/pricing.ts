@@ -1,0 +1,195 @@
+/**
+ * Column generation, and diving along its prices. The linear programme of the ways to cut known so far gives each
+ * part a price; boards are asked in turn for a way that gains at those prices, until none does (Gilmore and Gomory
+ * 1961), the prices smoothed (Wentges 1997). A dive lays what the fractions favour (Vance 1998). Both yield often.
+ */
+import type { Random } from '../foundation/random.ts';
+import { fillGreedily, layWanted, type Draft } from './greedy.ts';
+import { emptyDraft } from './improve.ts';
+import { reducedGain, type Master, type MasterAnswer } from './master.ts';
+import { PRICING, QUICK } from './pattern.ts';
+import type { Problem } from './problem.ts';
+
+/** Boards looked at for each want at the least. */
+const LEAST_CONTENDERS = 40;
+/** Boards priced in column generation, for each board there is. */
+const MOST_PRICED = 8;
+const MOST_PRICED_IN_ALL = 12_000;
+/** From so many contending boards on, each is priced with less effort. */
+const MANY_BOARDS = 1200;
+
+export class Pricing {
+  private readonly all: readonly number[];
+  private readonly contenders: readonly number[];
+
+  constructor(
+    private readonly problem: Problem,
+    first: Draft,
+  ) {
+    this.all = problem.instance.boards.map((_, b) => b);
+    this.contenders = contendersOf(problem, first);
+  }
+
+  /**
+   * Column generation; ends when no way to cut gains any more. Boards are priced in turn, some at a time: early
+   * prices are too rough to be asked of every board. Prices are drawn toward what they were before.
+   */
+  *generate(master: Master): Generator<void, MasterAnswer | null> {
+    const { problem } = this;
+    const whole = emptyDraft(problem);
+    const effort = this.contenders.length > MANY_BOARDS ? PRICING : QUICK;
+    let answer = master.linear(master.pool, whole);
+    if (!answer) return null;
+    let smooth = answer.prices;
+    const many = this.contenders.length;
+    const lot = Math.max(50, Math.ceil(many / 6));
+    const rest = new Int32Array(this.all.length);
+    let at = 0;
+    let idle = 0;
+    let stalled = 0;
+    let exact = false;
+    const budget = Math.min(MOST_PRICED * many, MOST_PRICED_IN_ALL);
+    for (let priced = 0; priced < budget;) {
+      const { prices }: MasterAnswer = answer;
+      smooth = exact ? prices : smooth.map((old, i) => 0.3 * old + 0.7 * (prices[i] as number));
+      let gained = 0;
+      let looked = 0;
+      let passed = 0;
+      for (; passed < many && looked < lot; passed++) {
+        const b = this.contenders[(at + passed) % many] as number;
+        if (!exact && (rest[b] as number) > 0) {
+          rest[b] = (rest[b] as number) - 1;
+          continue;
+        }
+        if (!this.hopeful(b, smooth, answer)) continue;
+        const column = problem.column(b, smooth, whole.open, whole.species, effort);
+        if (++looked % 20 === 0) yield;
+        if (!column) continue;
+        const gain = reducedGain(problem, column, answer);
+        if (gain > 1e-6) {
+          if (master.add(column)) gained += gain;
+        } else if (gain < -0.1 * column.cost) rest[b] = 2;
+      }
+      at = (at + passed) % many;
+      priced += looked + 1;
+      if (gained < 1e-4 * answer.objective) {
+        idle += passed;
+        if (idle >= many) {
+          if (exact) break;
+          exact = true;
+          idle = 0;
+        }
+        continue;
+      }
+      idle = 0;
+      const next = master.linear(master.pool, whole);
+      if (!next) break;
+      // Prices that only shift and save nothing: the plan at hand is as good as this can show.
+      stalled = next.objective > answer.objective * (1 - 1e-6) ? stalled + looked : 0;
+      if (stalled > 2 * many) break;
+      answer = next;
+      yield;
+    }
+    return answer;
+  }
+
+  /** Whether the board could gain anything if all of it were cut at the best price. */
+  private hopeful(b: number, prices: Float64Array, answer: MasterAnswer): boolean {
+    const { problem } = this;
+    const at = problem.pricesAt[b] as number;
+    let rate = 0;
+    for (const w of problem.wantsOf[b] as readonly number[]) {
+      const want = problem.wants[w];
+      if (!want) continue;
+      const area = want.panel ? want.areaMm2 / want.amount : want.areaMm2;
+      rate = Math.max(rate, (prices[at + w] as number) / area);
+    }
+    return rate * problem.areaM2(b) * 1e6 > problem.wholeCost(b) + (answer.rents.get(b) ?? 0);
+  }
+
+  /**
+   * Lays the columns that the fractions favour, a few at a time, and reckons the rest anew; `shaken` makes it
+   * another plan each time.
+   */
+  *dive(master: Master, first: MasterAnswer | null, shaken: Random | null): Generator<void, Draft> {
+    const { problem } = this;
+    const draft = emptyDraft(problem);
+    const effort = this.contenders.length > MANY_BOARDS ? PRICING : QUICK;
+    let prices = first?.prices ?? null;
+    const rest = new Int32Array(this.all.length);
+    for (let guard = 0; guard < 60 && draft.open.some((left) => left > 1e-6); guard++) {
+      let fitting = master.fitting(draft);
+      let answer = master.linear(fitting, draft);
+      if (!answer) break;
+      for (let again = 0; again < 1 && guard > 0; again++) {
+        let gained = 0;
+        let looked = 0;
+        for (const b of this.contenders) {
+          if (draft.columns.has(b) || !this.hopeful(b, answer.prices, answer)) continue;
+          if ((rest[b] as number) > 0) {
+            rest[b] = (rest[b] as number) - 1;
+            continue;
+          }
+          const column = problem.column(b, answer.prices, draft.open, draft.species, effort);
+          if (++looked % 40 === 0) yield;
+          if (!column) continue;
+          const gain = reducedGain(problem, column, answer);
+          if (gain > 1e-6 && master.add(column)) gained += gain;
+          if (gain < -0.05 * column.cost) rest[b] = 4;
+        }
+        if (gained < 1e-3 * answer.objective) break;
+        fitting = master.fitting(draft);
+        answer = master.linear(fitting, draft);
+        if (!answer) break;
+      }
+      if (!answer) break;
+      prices = answer.prices;
+      const { use } = answer;
+      const favoured = fitting
+        .map((column, i) => ({ column, x: use[i] as number }))
+        .filter(({ x }) => x > 0.02)
+        .map(({ column, x }) => ({ column, x: shaken ? x * (0.5 + shaken.next()) : x }))
+        .sort((a, b) => b.x - a.x);
+      const many = Math.max(1, Math.ceil(favoured.length * 0.12));
+      let laid = 0;
+      for (const { column, x } of favoured) {
+        if ((shaken !== null || x < 0.97) && laid >= many) break;
+        if (draft.columns.has(column.board)) continue;
+        layWanted(problem, column, draft);
+        laid++;
+      }
+      yield;
+      if (laid === 0) break;
+    }
+    if (prices)
+      fillGreedily(
+        problem,
+        draft,
+        this.all,
+        prices.map((price) => price * 1.2),
+        QUICK,
+        (column) => master.add(column),
+      );
+    for (const column of draft.columns.values()) master.add(column);
+    return draft;
+  }
+}
+
+/** Of the boards that will do for a want the cheaper ones, enough of them many times over; and all that are in use. */
+function contendersOf(problem: Problem, first: Draft): number[] {
+  const found = new Set(first.columns.keys());
+  const perMm2 = problem.instance.boards.map((_, b) => problem.wholeCost(b) / problem.areaM2(b));
+  problem.wants.forEach((want, w) => {
+    const boards = [...(problem.boardsOf[w] as readonly number[])].sort(
+      (a, b) => (perMm2[a] as number) - (perMm2[b] as number) || a - b,
+    );
+    const wanted = (want.panel ? want.areaMm2 : want.areaMm2 * want.amount) / 1e6;
+    let area = 0;
+    for (let i = 0; i < boards.length && (i < LEAST_CONTENDERS || area < 8 * wanted); i++) {
+      const b = boards[i] as number;
+      found.add(b);
+      area += problem.areaM2(b);
+    }
+  });
+  return [...found].sort((a, b) => a - b);
+}
