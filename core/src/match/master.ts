@@ -61,7 +61,11 @@ export class Master {
     );
   }
 
-  private programme(columns: readonly Column[], draft: Pick<Draft, 'open' | 'species'>): Built {
+  /**
+   * `most` is how often a way may be used: in fractions its board's row says that already, and said twice the
+   * board's rent could hide in the other saying.
+   */
+  private programme(columns: readonly Column[], draft: Pick<Draft, 'open' | 'species'>, most: number): Built {
     const { problem } = this;
     const { wants, species } = problem;
     const panelRow = new Int32Array(wants.length).fill(-1);
@@ -94,7 +98,7 @@ export class Master {
       if (row === undefined) boardRow.set(column.board, (row = many++));
       rows.push(row);
       values.push(1);
-      end(column.cost, 1);
+      end(column.cost, most);
     }
     wants.forEach((want, w) => {
       rows.push(w);
@@ -126,7 +130,7 @@ export class Master {
   /** The cheapest plan in fractions for what is open, and its prices. */
   linear(columns: readonly Column[], draft: Pick<Draft, 'open' | 'species'>): MasterAnswer | null {
     const { wants, species } = this.problem;
-    const programme = this.programme(columns, draft);
+    const programme = this.programme(columns, draft, Infinity);
     const answer = this.solver.linear(programme);
     if (!answer) return null;
     const prices = new Float64Array(wants.length * species.length);
@@ -160,7 +164,7 @@ export class Master {
     seconds: number,
     start: ReadonlySet<Column>,
   ): Column[] | null {
-    const programme = this.programme(columns, draft);
+    const programme = this.programme(columns, draft, 1);
     const begin = this.startOf(columns, draft, start, programme.cost.length);
     const answer = this.solver.whole(programme, seconds, begin);
     if (!answer) return null;

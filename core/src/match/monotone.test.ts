@@ -48,7 +48,11 @@ describe('less demand', () => {
   }
 
   it('never spends more on made-up problems', () => {
-    fc.assert(fc.property(randomInstance, fc.nat(20), spendsNoMore), { numRuns: 15, seed: 7, endOnFailure: true });
+    fc.assert(fc.property(randomInstance, fc.nat(20), spendsNoMore), {
+      numRuns: 15,
+      seed: 7,
+      endOnFailure: true,
+    });
   });
 
   it.each([1, 2, 3, 4])('never spends more on a small rack of salvage, seed %i', (seed) => {
