@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { verifyPlan, type MatchPlan } from '@aldrek/core';
+import { isBetterPlan, matchSteps, verifyPlan, type MatchPlan } from '@aldrek/core';
 import { InputError } from './fields.ts';
 import { runVerb } from './main.ts';
-import { readInstance } from './match.ts';
+import { matchVerb, readInstance, searchUntil, secondSearch, type Peer } from './match.ts';
 
 const run = async (args: string[], input: unknown): Promise<Record<string, unknown>> =>
   JSON.parse(await runVerb(args, JSON.stringify(input))) as Record<string, unknown>;
@@ -78,6 +78,97 @@ describe('match', () => {
     const plan = (await run(['match', '--seconds', '0.2', '--seed', '3'], instance)) as unknown as MatchPlan;
     expect(plan.coverage).toBe(1);
     expect(verifyPlan(readInstance(instance), plan)).toEqual([]);
+  });
+
+  it('says of a finding what each grade does with it', () => {
+    const kinds = ['nail-hole', 'knot', 'stain', 'rot', 'split', 'check', 'metal', 'through-hole'];
+    const [read] = readInstance({
+      ...instance,
+      boards: [
+        {
+          ...instance.boards[0],
+          defects: kinds.map((kind, i) => ({ kind, x: 100 * i, y: 0, length: 10, width: 10 })),
+        },
+      ],
+    }).boards;
+    const blocks = (grade: string): string[] =>
+      (read?.blocked[grade] ?? []).map(({ x }) => kinds[x / 100] ?? '');
+    expect(blocks('clear')).toEqual(kinds);
+    expect(blocks('character')).toEqual(['rot', 'split', 'check', 'metal', 'through-hole']);
+    expect(blocks('hidden')).toEqual(['rot', 'split', 'metal']);
+  });
+
+  it('takes the usual offcut and joint where nothing is said of them', () => {
+    const { offcut: _o, jointAllowance: _j, ...bare } = instance;
+    expect(readInstance(bare)).toMatchObject({
+      jointAllowance: 1,
+      offcut: { minLength: 300, minWidth: 50, credit: 0.7 },
+    });
+  });
+
+  describe('with a second search', () => {
+    const plans = (): MatchPlan[] => {
+      const found: MatchPlan[] = [];
+      for (const { plan, better } of matchSteps(readInstance(instance))) {
+        if (better) found.push(plan);
+        if (found.length > 3 || plan.status === 'optimal') break;
+      }
+      return found;
+    };
+
+    it('tells it what is found, and takes over what it hears', async () => {
+      const told: MatchPlan[] = [];
+      const best = plans().at(-1) as MatchPlan;
+      let given = false;
+      const peer: Peer = {
+        tell: (plan) => void told.push(plan),
+        heard: () => {
+          if (given) return undefined;
+          given = true;
+          return best;
+        },
+        end: () => undefined,
+      };
+      const got = await searchUntil(matchSteps(readInstance(instance)), performance.now() + 600, peer);
+      expect(isBetterPlan(best, got)).toBe(false);
+      expect(verifyPlan(readInstance(instance), got)).toEqual([]);
+    });
+
+    it('begins none for a short search, nor on a rack of thousands, and ends the one it began', async () => {
+      let begun = 0;
+      let ended = 0;
+      const second = (): Peer => {
+        begun++;
+        return { tell: () => undefined, heard: () => undefined, end: () => void ended++ };
+      };
+      await matchVerb(instance, 0.1, 1, second);
+      expect(begun).toBe(0);
+      const [board] = instance.boards;
+      const many = {
+        ...instance,
+        parts: instance.parts.slice(0, 1),
+        boards: Array.from({ length: 2600 }, (_, i) => ({ ...board, id: `b${i}`, length: 500 })),
+      };
+      await matchVerb(many, 0.1, 1, second);
+      expect(begun).toBe(0);
+      expect(ended).toBe(0);
+    });
+
+    it('works on the same instance by itself until it is stopped', async () => {
+      let stop = false;
+      const peer: Peer = {
+        tell: (plan) => {
+          expect(verifyPlan(readInstance(instance), plan)).toEqual([]);
+          stop = true;
+        },
+        heard: () => {
+          if (stop) throw new Error('stopped from outside');
+          return undefined;
+        },
+        end: () => undefined,
+      };
+      await expect(secondSearch({ input: instance, seed: 2 }, peer)).rejects.toThrow('stopped from outside');
+    });
   });
 });
 

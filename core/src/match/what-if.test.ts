@@ -1,11 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { aPiece } from '../../test-support/made-up-pieces.ts';
-import { rankLikeness, repairSize } from '../project/likeness.ts';
 import { DEFAULT_ALLOWANCES, type Part, type Project } from '../project/project.ts';
 import { shapeCover } from '../project/part-outline.ts';
 import { SHIPPED_DESIGNS } from '../project/designs/shipped.ts';
 import { waysOut } from '../project/ways-out/ways-out.ts';
-import { chordStrips } from '../project/ways-out/shape.ts';
 import type { WaysContext } from '../project/ways-out/way.ts';
 import type { DesignSize } from '../project/designs/design.ts';
 import type { Finding } from '../stock/finding.ts';
@@ -227,22 +225,6 @@ describe('findings that alone keep a part out', () => {
   });
 });
 
-it('strips of a round top cut to their chords hold the disc', () => {
-  for (const many of [2, 3, 5, 6]) {
-    const strips = chordStrips({ length: 400, width: 400 }, many);
-    expect(strips.reduce((sum, { qty }) => sum + qty, 0)).toBe(many);
-    const rows = [...strips, ...[...strips].reverse().slice(many % 2)];
-    // Every point of the rim lies in the strip at its height.
-    for (let a = 0; a < 360; a += 3) {
-      const [x, y] = [200 * Math.cos((a * Math.PI) / 180), 200 * Math.sin((a * Math.PI) / 180)];
-      const row = rows[Math.min(many - 1, Math.floor(((y + 200) / 400) * many))];
-      expect(Math.abs(x)).toBeLessThanOrEqual((row?.length ?? 0) / 2 + 1e-6);
-    }
-  }
-  // 2·√(200² − 120²) = 320 for the outer strips of five.
-  expect(chordStrips({ length: 400, width: 400 }, 5)[0]).toEqual({ length: 320, width: 80, qty: 2 });
-});
-
 describe('the largest, and what could be made', () => {
   const rail = SHIPPED_DESIGNS.find(({ id }) => id === 'frame');
   const pieces = [board('a', 1300, 140, 25), board('b', 1300, 140, 25)];
@@ -292,39 +274,6 @@ describe('the largest, and what could be made', () => {
     expect(answers).toHaveLength(4);
     const ranked = rankCouldMake(answers).map(({ coverage }) => coverage);
     expect(ranked).toEqual([...ranked].sort((a, b) => b - a));
-  });
-});
-
-describe('likeness', () => {
-  const broken = {
-    thing: 'door',
-    name: 'rail',
-    species: 'true-mahogany',
-    length: 400,
-    width: 60,
-    thickness: 20,
-    grain: 'flat' as const,
-    tone: { l: 44, a: 18, b: 27, spread: 2, samples: 4 },
-  };
-  const apart = (a: { l: number }, b: { l: number }): number => Math.abs(a.l - b.l);
-  it('puts species and tone before waste, and what is too small last', () => {
-    const like = board('like', 900, 300, 24, {
-      species: 'true-mahogany',
-      grain: 'flat',
-      tone: { l: 45, a: 18, b: 27, spread: 2, samples: 4 },
-    });
-    const dark = { ...like, id: 'dark', tone: { l: 20, a: 18, b: 27, spread: 2, samples: 4 } };
-    const neat = board('neat', 420, 62, 24, { species: 'european-oak' });
-    const short = { ...like, id: 'short', length: 300 };
-    const ranked = rankLikeness(broken, [short, neat, dark, like], (piece) => piece.thickness, apart);
-    expect(ranked.map(({ piece }) => piece.id)).toEqual(['like', 'dark', 'neat', 'short']);
-    expect(ranked[3]).toMatchObject({ fits: false, short: 'too short' });
-  });
-
-  it('cuts a splice as long as the scarf asks, a patch no thicker than it need be', () => {
-    expect(repairSize(broken, 'splice', 100)).toEqual({ length: 260, width: 60, thickness: 20 });
-    expect(repairSize(broken, 'patch', 80)).toMatchObject({ length: 100, width: 60 });
-    expect(repairSize(broken, 'replace', 80)).toEqual({ length: 400, width: 60, thickness: 20 });
   });
 });
 
