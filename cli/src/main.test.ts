@@ -139,7 +139,7 @@ describe('match', () => {
       let ended = 0;
       const second = (): Peer => {
         begun++;
-        return { tell: () => undefined, heard: () => undefined, end: () => void ended++ };
+        return { tell: () => undefined, heard: () => undefined, end: () => (ended += 1) };
       };
       await matchVerb(instance, 0.1, 1, second);
       expect(begun).toBe(0);

@@ -128,14 +128,29 @@ export class Shop {
   /** Starts a match and waits until its plan is kept; stops it early, as a maker in a hurry would. */
   async match(): Promise<void> {
     await this.page.getByRole('button', { name: /^Match/ }).click();
-    const stop = this.page.getByRole('button', { name: /^Stop and keep/ });
+    const again = this.page.locator('button:enabled').filter({ hasText: /^\s*Match again/ });
+    const stop = this.stop();
+    // A small project is done before a hand could stop it.
+    await stop.or(again).first().waitFor();
     await this.page
       .getByText(/^100 % of the parts are placed/)
+      .or(again)
+      .first()
       .waitFor({ timeout: 4000 })
       .catch(() => undefined);
-    await stop.click({ timeout: 1500 }).catch(() => undefined);
+    await this.settled();
+    await expect(again).toBeVisible();
+  }
+
+  private stop(): Locator {
+    return this.page.getByRole('button', { name: /^Stop and keep/ });
+  }
+
+  /** Waits until no search runs, and does not let one run to its end. */
+  async settled(): Promise<void> {
+    const stop = this.stop();
+    if (await stop.isVisible()) await stop.click({ timeout: 1500 }).catch(() => undefined);
     await expect(stop).toBeHidden();
-    await expect(this.page.getByRole('button', { name: /^Match again/ })).toBeEnabled();
   }
 }
 

@@ -14,6 +14,10 @@ import { solverAtHand } from './solver-at-hand';
 /** Between looks at what the page says, the search runs this long, ms. */
 const STRETCH = 60;
 
+/** Steps of improvement that better nothing, after which the maker need not wait longer. */
+const PATIENCE = 300;
+const PATIENCE_PER_BOARD = 30;
+
 let stopped = false;
 let heard: MatchPlan | undefined;
 
@@ -53,6 +57,8 @@ async function search(ask: Extract<MatchAsk, { kind: 'start' }>): Promise<void> 
   let best: MatchPlan | null = null;
   let told: MatchPlan | null = null;
   let round = 0;
+  let idle = 0;
+  const patience = PATIENCE + PATIENCE_PER_BOARD * instance.boards.length;
   for (;;) {
     const pause = performance.now() + STRETCH;
     let finished = false;
@@ -65,6 +71,11 @@ async function search(ask: Extract<MatchAsk, { kind: 'start' }>): Promise<void> 
         break;
       }
       ({ round, stage } = step.value);
+      idle = step.value.better || stage !== 'improve' ? 0 : idle + 1;
+      if (!second && idle > patience) {
+        finished = true;
+        break;
+      }
       best = step.value.plan;
       if (round === 0) break;
     }
