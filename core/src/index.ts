@@ -395,10 +395,9 @@ export {
   piecesFor,
   planForProject,
   projectInstance,
-  showFaceOf,
-  worthPerM2,
   type ShopRules,
 } from './match/project-instance.ts';
+export { KnownBoards, showFaceOf, worthPerM2 } from './match/known-boards.ts';
 export { findingsInTheWay } from './match/findings-in-the-way.ts';
 export { impossibleParts, nearestMiss, type NearestMiss } from './match/nearest-miss.ts';
 export { chooseGroups, groupFaults, type GroupThickness } from './match/thickness-groups.ts';

@@ -1,6 +1,7 @@
 import {
   asOne,
   chooseGroups,
+  KnownBoards,
   matchSteps,
   plansOf,
   projectInstance,
@@ -42,7 +43,9 @@ addEventListener('message', ({ data }: MessageEvent<MatchAsk>) => {
 const answer = (message: MatchAnswer): void => postMessage(message);
 
 async function search(ask: Extract<MatchAsk, { kind: 'start' }>): Promise<void> {
-  const { projects, pieces, rules, seed, second, seconds } = ask;
+  const { projects, pieces, seed, second, seconds } = ask;
+  const { habits, machines } = ask.rules;
+  const rules = { habits, machines, known: new KnownBoards(habits, machines) };
   const project = asOne(projects);
   const groups = chooseGroups(project, pieces, rules);
   const instance = projectInstance(project, pieces, rules, groups);

@@ -1,4 +1,12 @@
-import { couldMake, coversAll, largest, largestOfTwo, tryProject, type Solver } from '@aldrek/core';
+import {
+  couldMake,
+  coversAll,
+  KnownBoards,
+  largest,
+  largestOfTwo,
+  tryProject,
+  type Solver,
+} from '@aldrek/core';
 import type { WhatIfAnswer, WhatIfAsk } from './protocol';
 import { solverAtHand } from './solver-at-hand';
 
@@ -34,7 +42,8 @@ async function reckon(asked: WhatIfAsk, tell: (answer: Telling) => void): Promis
 }
 
 function* answers(asked: WhatIfAsk, solver: Solver | null): Generator<Telling, void> {
-  const { rules } = asked;
+  const { habits, machines } = asked.rules;
+  const rules = { habits, machines, known: new KnownBoards(habits, machines) };
   switch (asked.kind) {
     case 'ways':
       for (const { id, project, pieces } of asked.ways) {

@@ -7,7 +7,8 @@ import type { Piece } from '../stock/piece.ts';
 import { blockedForGrade } from '../yield/estimate.ts';
 import { boardSuits, type MatchInstance, type MatchPart } from './instance.ts';
 import { findSpot } from './layout.ts';
-import { showFaceOf, type ShopRules } from './project-instance.ts';
+import { showFaceOf } from './known-boards.ts';
+import type { ShopRules } from './project-instance.ts';
 
 /** The milder first. */
 const FATES_TO_TRY = ['keep', 'stabilise'] as const;

@@ -4,7 +4,8 @@ import { DEFAULT_ALLOWANCES, type Project } from '../project/project.ts';
 import { DEFAULT_HABITS } from '../yield/habits.ts';
 import { DEFAULT_MACHINES } from '../yield/machines.ts';
 import { nearestMiss } from './nearest-miss.ts';
-import { basisOf, planForProject, projectInstance, showFaceOf, worthPerM2 } from './project-instance.ts';
+import { KnownBoards, showFaceOf, worthPerM2 } from './known-boards.ts';
+import { basisOf, planForProject, projectInstance } from './project-instance.ts';
 import { solveMatch } from './solve.ts';
 
 const project: Project = {
@@ -76,4 +77,22 @@ it('shows the face with less in the way, and values sound long thick wood', () =
   expect(worthPerM2(aPiece({ length: 2000 }))).toBeGreaterThan(worthPerM2(aPiece()));
   const rotten = aPiece({ findings: [aFinding('rot', { length: 500, width: 100 })] });
   expect(worthPerM2(rotten)).toBeLessThan(worthPerM2(aPiece()));
+});
+
+it('asks the same whether pieces are known from before or not, and never by other habits', () => {
+  const pieces = [free, aPiece({ id: 'd', findings: [aFinding('rot')], warp: { cup: 3 } })];
+  const known = new KnownBoards(rules.habits, rules.machines);
+  const fresh = projectInstance(project, pieces, rules);
+  expect(projectInstance(project, pieces, { ...rules, known })).toEqual(fresh);
+  // A second time, and for another size of the part.
+  expect(projectInstance(project, pieces, { ...rules, known })).toEqual(fresh);
+  const [rail] = project.parts;
+  const longer = { ...project, parts: rail ? [{ ...rail, length: 940, grade: 'clear' as const }] : [] };
+  expect(projectInstance(longer, pieces, { ...rules, known })).toEqual(
+    projectInstance(longer, pieces, rules),
+  );
+  const other = { ...rules, habits: { ...habits, endTrimMm: 40 } };
+  expect(projectInstance(project, pieces, { ...other, known })).toEqual(
+    projectInstance(project, pieces, other),
+  );
 });

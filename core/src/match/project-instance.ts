@@ -1,6 +1,5 @@
 /** A project and the rack as a matching problem, and its plan as the project keeps it. */
 import { sum } from '../foundation/sum.ts';
-import { areaMm2, type Rect } from '../geometry/rectangle.ts';
 import { shapeCover } from '../project/part-outline.ts';
 import {
   roughSize,
@@ -10,12 +9,10 @@ import {
   type Project,
   type ProjectPlan,
 } from '../project/project.ts';
-import { blockedRects, GRADES, type Grade } from '../stock/grade.ts';
+import { GRADES } from '../stock/grade.ts';
 import { fullWidth, type Piece } from '../stock/piece.ts';
-import { blockedForGrade } from '../yield/estimate.ts';
 import type { CuttingHabits } from '../yield/habits.ts';
 import type { Machines } from '../yield/machines.ts';
-import { usableThickness } from '../yield/thickness.ts';
 import {
   DEFAULT_OFFCUT,
   OFFCUT_ID,
@@ -25,12 +22,15 @@ import {
   type MatchPlan,
   type Placement,
 } from './instance.ts';
+import { KnownBoards } from './known-boards.ts';
 import { feelingsOf } from './wanted.ts';
 
 /** What the shop brings to a match besides its wood. */
 export interface ShopRules {
   readonly habits: CuttingHabits;
   readonly machines: Machines;
+  /** What is known of pieces from earlier questions, where there are any. */
+  readonly known?: KnownBoards;
 }
 
 /** Pieces that a project may be cut from: all that nobody else has reserved and the maker has not ruled out. */
@@ -45,48 +45,27 @@ export function piecesFor(
   );
 }
 
-/** The face to show where a grade looks at one face only: the one with less in the way. */
-export function showFaceOf(piece: Piece): 'A' | 'B' {
-  const spoilt = (face: 'A' | 'B'): number => sum(blockedRects(piece, 'one-face', face), areaMm2);
-  return spoilt('B') < spoilt('A') ? 'B' : 'A';
-}
-
-/**
- * What a piece's wood is worth per m² of face, in no currency: thick, long and clear wood is worth
- * more, so that a plan takes the poorest wood that will do. 1.0 is a clear metre of 25 mm board.
- */
-export function worthPerM2(piece: Piece): number {
-  const face = piece.length * fullWidth(piece);
-  const spoilt = sum(blockedRects(piece, 'character'), areaMm2);
-  const sound = 1 - Math.min(0.8, spoilt / face);
-  return (piece.thickness / 25) * sound * (0.6 + 0.4 * Math.min(3, piece.length / 1000));
-}
-
-function boardOf(piece: Piece, parts: readonly Part[], rules: ShopRules): MatchBoard {
-  const showFace = showFaceOf(piece);
+function boardOf(piece: Piece, parts: readonly Part[], known: KnownBoards): MatchBoard {
   const grades = GRADES.filter((grade) => grade === 'clear' || parts.some((part) => part.grade === grade));
-  const blocked = Object.fromEntries(
-    grades.map((grade) => [grade, blockedForGrade(piece, grade, rules.habits, showFace)]),
-  ) as Record<Grade, Rect[]>;
   return {
     id: piece.id,
     length: piece.length,
     width: fullWidth(piece),
     thickness: piece.thickness,
     species: piece.species,
-    value: worthPerM2(piece),
-    blocked,
-    yields: Object.fromEntries(parts.map((part) => [part.id, comesOut(piece, part, rules, showFace)])),
+    value: known.worth(piece),
+    blocked: Object.fromEntries(grades.map((grade) => [grade, known.blocked(piece, grade)])),
+    yields: Object.fromEntries(parts.map((part) => [part.id, comesOut(piece, part, known)])),
   };
 }
 
 /** How thick a part comes out of a piece at the size that it is cut at, mm. */
-function comesOut(piece: Piece, part: Part, { machines }: ShopRules, showFace: 'A' | 'B'): number {
+function comesOut(piece: Piece, part: Part, known: KnownBoards): number {
   const rough = roughSize(part);
   const { make = SOLID } = part;
   const width = make.kind === 'panel' ? Math.min(make.widestStripMm, rough.width) : rough.width;
   const size = { length: Math.min(rough.length, piece.length), width: Math.min(width, fullWidth(piece)) };
-  return usableThickness(piece, size, machines, part.grade, showFace).mm;
+  return known.comesOut(piece, size, part.grade);
 }
 
 /**
@@ -128,7 +107,10 @@ export function projectInstance(
   groups: Readonly<Record<string, number>> = {},
 ): MatchInstance {
   const free = piecesFor(project, pieces);
-  const boards = free.map((piece) => boardOf(piece, project.parts, rules));
+  const { known: before, habits, machines } = rules;
+  const known =
+    before?.habits === habits && before.machines === machines ? before : new KnownBoards(habits, machines);
+  const boards = free.map((piece) => boardOf(piece, project.parts, known));
   const { perBoard, reluctance, offcut } = feelingsOf(project, free, boards);
   const ids = new Set(free.map(({ id }) => id));
   const partIds = new Set<string>(project.parts.map(({ id }) => id));
@@ -148,22 +130,27 @@ export function projectInstance(
   };
 }
 
-/** A mark of all that a plan rests on: two instances with the same mark ask for the same plan. */
-export function basisOf(instance: MatchInstance): string {
-  const text = JSON.stringify([
-    instance.kerf,
-    instance.boards,
-    instance.parts.map(({ thickness: _, ...part }) => part),
-    instance.locks ?? [],
-  ]);
-  // FNV-1a, 32 bit, twice with different starts (Fowler, Noll and Vo).
-  const hash = (start: number): string => {
-    let value = start;
-    for (let i = 0; i < text.length; i++) value = Math.imul(value ^ text.charCodeAt(i), 16777619);
-    return (value >>> 0).toString(16);
-  };
-  return `${hash(2166136261)}${hash(40389)}`;
+/** FNV-1a, 32 bit, twice with different starts (Fowler, Noll and Vo). */
+function markOf(text: string): string {
+  let [one, two] = [2166136261, 40389];
+  for (let i = 0; i < text.length; i++) {
+    const code = text.charCodeAt(i);
+    one = Math.imul(one ^ code, 16777619);
+    two = Math.imul(two ^ code, 16777619);
+  }
+  return `${(one >>> 0).toString(16)}${(two >>> 0).toString(16)}`;
 }
+
+/** A mark of all that a plan rests on: two instances with the same mark ask for the same plan. */
+export const basisOf = (instance: MatchInstance): string =>
+  markOf(
+    JSON.stringify([
+      instance.kerf,
+      instance.boards,
+      instance.parts.map(({ thickness: _, ...part }) => part),
+      instance.locks ?? [],
+    ]),
+  );
 
 export const asPlannedCut = ({ boardId, partId, unit, x, y, length, width }: Placement): PlannedCut => ({
   pieceId: boardId,

@@ -16,6 +16,7 @@ import {
   groupFaults,
   groupsTogether,
   impossibleParts,
+  KnownBoards,
   layoutFaults,
   matesOf,
   nearestMiss,
@@ -132,12 +133,15 @@ export class Projects {
       .map(({ name }) => name)
       .join(', '),
   );
+  private readonly rules = computed(() => {
+    const [habits, machines] = [this.store.habits(), this.store.machines()];
+    return { habits, machines, known: new KnownBoards(habits, machines) };
+  });
   protected readonly instance = computed(() => {
     const project = this.project();
     if (!project) return null;
-    const rules = { habits: this.store.habits(), machines: this.store.machines() };
     const mates = this.mates();
-    return projectInstance(asOne(mates), this.store.pieces(), rules, groupsTogether(mates));
+    return projectInstance(asOne(mates), this.store.pieces(), this.rules(), groupsTogether(mates));
   });
   protected readonly matching = computed(() => this.match.projectIds().includes(this.project()?.id ?? ''));
   /** The plan in view: the best so far while matching, else the one that is kept. */
@@ -252,12 +256,14 @@ export class Projects {
     const longest = new Map<string, number>();
     const thickest = new Map<string, number>();
     const inTheWay = new Map<string, readonly FindingInTheWay[]>();
-    const rules = { habits: this.store.habits(), machines: this.store.machines() };
     if (instance && plan && !this.matching()) {
       for (const { partId } of plan.missing) {
         const part = this.project()?.parts.find(({ id }) => id === partId);
         if (part)
-          inTheWay.set(partId, findingsInTheWay(part, instance, this.store.pieces(), this.allCuts(), rules));
+          inTheWay.set(
+            partId,
+            findingsInTheWay(part, instance, this.store.pieces(), this.allCuts(), this.rules()),
+          );
         const miss = nearestMiss(instance, partId, this.allCuts());
         if (!miss) continue;
         longest.set(partId, miss.longestLeft?.length ?? 0);
