@@ -15,6 +15,7 @@ import {
   type MatchPart,
   type Placement,
 } from './instance.ts';
+import { itemsFor } from './items.ts';
 import { findSpot } from './layout.ts';
 import { findOffcuts } from './offcuts.ts';
 import {
@@ -261,7 +262,9 @@ export class Problem {
       if (bound !== null && bound !== undefined && bound !== ready.board.species) continue;
       const price = (prices[at + w] as number) - this.reluctance(ready.board, w);
       if (price <= 0) continue;
-      this.addItems(items, local.length, this.wants[w] as Want, left, price, ready);
+      items.push(
+        ...itemsFor(this.wants[w] as Want, { local: local.length, left, price }, ready, this.instance),
+      );
       local.push(w);
       wanted.push(left);
     }
@@ -366,54 +369,6 @@ export class Problem {
     return sunk
       ? { ...column, cost: column.cost - sunk.cost - perBoard, extra: column.extra - perBoard }
       : column;
-  }
-
-  private addItems(
-    items: PatternItem[],
-    local: number,
-    want: Want,
-    left: number,
-    price: number,
-    ready: ReadyBoard,
-  ): void {
-    const { part, gradeBit, shape } = want;
-    if (!want.panel) {
-      items.push({
-        ...(shape ? { shape } : {}),
-        want: local,
-        length: part.length,
-        width: part.width,
-        price,
-        fills: 1,
-        gradeBit,
-      });
-      return;
-    }
-    for (const width of this.stripWidths(part, left, ready)) {
-      const fills = Math.min(left, width - this.instance.jointAllowance);
-      if (fills <= EPS) continue;
-      items.push({ want: local, length: part.length, width, price: price * fills, fills, gradeBit });
-    }
-  }
-
-  /** Widths worth trying: as wide as may be, what is left to close the panel, equal shares of panel and board. */
-  private stripWidths(part: MatchPart, left: number, ready: ReadyBoard): number[] {
-    const joint = this.instance.jointAllowance;
-    const least = Math.max(part.minStrip ?? 1, 1);
-    const most = Math.min(part.maxStrip ?? part.width, ready.width);
-    const widths: number[] = [];
-    const add = (width: number): void => {
-      const safe = Math.max(width, least);
-      if (safe > most + EPS || widths.some((other) => Math.abs(other - safe) < 0.05)) return;
-      widths.push(Math.min(safe, most));
-    };
-    add(Math.min(most, left + joint));
-    const strips = Math.ceil((left + EPS) / Math.max(1, most - joint));
-    add(left / strips + joint);
-    add(left / (strips + 1) + joint);
-    for (let n = 1; n <= 4; n++) add((ready.width - (n - 1) * ready.kerf) / n);
-    add(least);
-    return widths;
   }
 }
 
