@@ -20,13 +20,14 @@ import type { Problem, Want } from './problem.ts';
 
 const EPS = 1e-9;
 
-interface Piece {
-  readonly want: number;
+/** What a board may give, want by want: struct of arrays, as a large rack has hundreds of thousands of pairs. */
+interface Pieces {
+  readonly wants: Int32Array;
   /** Areas per fill, mm². */
-  readonly area: number;
-  readonly spaced: number;
+  readonly area: Float64Array;
+  readonly spaced: Float64Array;
   /** At most so many fills from this board. */
-  readonly most: number;
+  readonly most: Float64Array;
 }
 
 interface BoundBoard {
@@ -35,7 +36,7 @@ interface BoundBoard {
   readonly clear: number;
   readonly accepted: number;
   readonly spaced: number;
-  readonly pieces: readonly Piece[];
+  readonly pieces: Pieces;
 }
 
 /** The knapsack of one board at some prices; `taken` receives the fills of the least of the three. */
@@ -55,7 +56,7 @@ class Knapsack {
       else if (least === second) this.fill(board, prices, kept, 'spaced', board.spaced, taken);
       else this.fill(board, prices, kept, 'area', board.accepted, taken);
     }
-    return pieces.length === 0 ? 0 : least;
+    return pieces.wants.length === 0 ? 0 : least;
   }
 
   private fill(
@@ -66,26 +67,27 @@ class Knapsack {
     room: number,
     taken: Float64Array | null,
   ): number {
-    const { pieces } = board;
+    const { wants, area, most } = board.pieces;
+    const size = board.pieces[by];
     const { order } = this;
     order.length = 0;
     const rates = this.rates;
-    for (let i = 0; i < pieces.length; i++) {
-      const piece = pieces[i] as Piece;
-      const net = (prices[piece.want] as number) - kept * piece.area;
+    for (let i = 0; i < wants.length; i++) {
+      const net = (prices[wants[i] as number] as number) - kept * (area[i] as number);
       if (net <= 0) continue;
-      rates[i] = net / piece[by];
+      rates[i] = net / (size[i] as number);
       order.push(i);
     }
     order.sort((a, b) => (rates[b] as number) - (rates[a] as number));
     let left = room;
     let sum = 0;
     for (const i of order) {
-      const piece = pieces[i] as Piece;
-      const fills = Math.min(piece.most, left / piece[by]);
-      sum += fills * (rates[i] as number) * piece[by];
-      left -= fills * piece[by];
-      if (taken) taken[piece.want] = (taken[piece.want] as number) + fills;
+      const each = size[i] as number;
+      const fills = Math.min(most[i] as number, left / each);
+      sum += fills * (rates[i] as number) * each;
+      left -= fills * each;
+      const want = wants[i] as number;
+      if (taken) taken[want] = (taken[want] as number) + fills;
       if (left <= EPS) break;
     }
     return sum;
@@ -106,10 +108,10 @@ export class Bound {
 
   constructor(private readonly problem: Problem) {
     this.boards = problem.instance.boards.map((_, b) => boundBoard(problem, b));
-    const coverable = problem.wants.every((_, w) => (problem.boardsOf[w] as readonly number[]).length > 0);
+    const coverable = problem.wants.every((_, w) => (problem.boardsOf[w] as Int32Array).length > 0);
     this.best = coverable ? 0 : null;
     this.prices = Float64Array.from(problem.wants, (want, w) => {
-      const cheapest = (problem.boardsOf[w] as readonly number[]).reduce(
+      const cheapest = (problem.boardsOf[w] as Int32Array).reduce(
         (least, b) => Math.min(least, problem.wholeCost(b) / problem.areaM2(b)),
         Infinity,
       );
@@ -175,7 +177,7 @@ export class Bound {
 
 function boundBoard(problem: Problem, b: number): BoundBoard {
   const { length, width, kerf, blocked, masks } = problem.board(b);
-  const wants = problem.wantsOf[b] as readonly number[];
+  const wants = problem.wantsOf[b] as Int32Array;
   const grades = wants.reduce((bits, w) => bits | (problem.wants[w] as Want).gradeBit, 0);
   const inWay = (refused: (mask: number) => boolean): number => {
     const rects: number[] = [];
@@ -191,24 +193,34 @@ function boundBoard(problem: Problem, b: number): BoundBoard {
     clear: problem.keepsFrom(b) ? area - inWay((mask) => (mask & 1) !== 0) : 0,
     accepted: area - inWay((mask) => (mask & grades) === grades),
     spaced: (length + kerf) * (width + kerf),
-    pieces: wants.map((w): Piece => {
-      const want = problem.wants[w] as Want;
-      const { part } = want;
-      const joint = problem.instance.jointAllowance;
-      const across = want.panel ? Math.min(part.maxStrip ?? part.width, width) : part.width;
-      const fills = want.panel ? across - joint : 1;
-      const along = Math.floor((length + kerf + 1e-6) / (part.length + kerf));
-      const beside = want.panel
-        ? (width + kerf) / (1 + kerf)
-        : Math.floor((width + kerf + 1e-6) / (part.width + kerf));
-      return {
-        want: w,
-        area: (part.length * across) / Math.max(EPS, fills),
-        spaced: ((part.length + kerf) * (across + kerf)) / Math.max(EPS, fills),
-        most: want.panel ? Math.min(want.amount, along * width) : Math.min(want.amount, along * beside),
-      };
-    }),
+    pieces: piecesOf(problem, wants, { length, width, kerf }),
   };
+}
+
+function piecesOf(
+  problem: Problem,
+  wants: Int32Array,
+  { length, width, kerf }: { readonly length: number; readonly width: number; readonly kerf: number },
+): Pieces {
+  const [area, spaced, most] = [0, 1, 2].map(() => new Float64Array(wants.length)) as [
+    Float64Array,
+    Float64Array,
+    Float64Array,
+  ];
+  wants.forEach((w, i) => {
+    const want = problem.wants[w] as Want;
+    const { part } = want;
+    const across = want.panel ? Math.min(part.maxStrip ?? part.width, width) : part.width;
+    const fills = Math.max(EPS, want.panel ? across - problem.instance.jointAllowance : 1);
+    const along = Math.floor((length + kerf + 1e-6) / (part.length + kerf));
+    area[i] = (part.length * across) / fills;
+    spaced[i] = ((part.length + kerf) * (across + kerf)) / fills;
+    most[i] = Math.min(
+      want.amount,
+      along * (want.panel ? width : Math.floor((width + kerf + 1e-6) / (part.width + kerf))),
+    );
+  });
+  return { wants, area, spaced, most };
 }
 
 /** Area covered by rectangles x0, y0, x1, y1, overlaps counted once. */

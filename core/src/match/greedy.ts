@@ -116,7 +116,7 @@ function hopeOf(problem: Problem, b: number, prices: ArrayLike<number>, draft: D
   const at = problem.pricesAt[b] as number;
   let best = 0;
   let sum = 0;
-  for (const w of problem.wantsOf[b] as readonly number[]) {
+  for (const w of problem.wantsOf[b] as Int32Array) {
     const left = draft.open[w] as number;
     if (left <= EPS) continue;
     const want = problem.wants[w] as Want;

@@ -69,7 +69,7 @@ export class Prices {
   constructor(private readonly problem: Problem) {
     // At first wood is worth what the middling board that suits is worth.
     const first = problem.wants.map((want, w) => {
-      const values = (problem.boardsOf[w] as readonly number[])
+      const values = [...(problem.boardsOf[w] as Int32Array)]
         .map((b) => problem.wholeCost(b) / problem.areaM2(b))
         .sort((a, b) => a - b);
       const value = values[Math.floor(values.length / 3)] ?? 1;
@@ -121,7 +121,7 @@ export class Improver {
   private readonly prices: Prices;
   /** One price per area for all. */
   private readonly even: Prices;
-  private readonly byWorth: readonly (readonly number[])[];
+  private readonly byWorth: readonly Int32Array[];
 
   constructor(
     private readonly problem: Problem,
@@ -136,9 +136,9 @@ export class Improver {
     this.even = new Prices(problem);
     this.even.level(this.score.spent);
     this.byWorth = problem.boardsOf.map((boards) =>
-      [...boards].sort(
-        (a, b) => problem.wholeCost(a) / problem.areaM2(a) - problem.wholeCost(b) / problem.areaM2(b),
-      ),
+      boards
+        .slice()
+        .sort((a, b) => problem.wholeCost(a) / problem.areaM2(a) - problem.wholeCost(b) / problem.areaM2(b)),
     );
   }
 
@@ -280,7 +280,7 @@ export class Improver {
     for (let tries = 0; tries < 4 * many && found.size < released.length + many; tries++) {
       const w = open[random.below(open.length)];
       if (w === undefined) break;
-      const list = this.byWorth[w] as readonly number[];
+      const list = this.byWorth[w] as Int32Array;
       // Cheap boards far oftener than dear ones.
       const at = Math.floor(list.length * random.next() ** 3);
       const board = list[at];

@@ -98,7 +98,7 @@ export class Pricing {
     const { problem } = this;
     const at = problem.pricesAt[b] as number;
     let rate = 0;
-    for (const w of problem.wantsOf[b] as readonly number[]) {
+    for (const w of problem.wantsOf[b] as Int32Array) {
       const want = problem.wants[w];
       if (!want) continue;
       const area = want.panel ? want.areaMm2 / want.amount : want.areaMm2;
@@ -180,7 +180,7 @@ function contendersOf(problem: Problem, first: Draft): number[] {
   const found = new Set(first.columns.keys());
   const perMm2 = problem.instance.boards.map((_, b) => problem.wholeCost(b) / problem.areaM2(b));
   problem.wants.forEach((want, w) => {
-    const boards = [...(problem.boardsOf[w] as readonly number[])].sort(
+    const boards = [...(problem.boardsOf[w] as Int32Array)].sort(
       (a, b) => (perMm2[a] as number) - (perMm2[b] as number) || a - b,
     );
     const wanted = (want.panel ? want.areaMm2 : want.areaMm2 * want.amount) / 1e6;

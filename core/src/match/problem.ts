@@ -73,8 +73,8 @@ interface ReadyBoard extends PatternBoard {
 export class Problem {
   readonly wants: readonly Want[];
   /** Wants that a board will do for. */
-  readonly wantsOf: readonly (readonly number[])[];
-  readonly boardsOf: readonly (readonly number[])[];
+  readonly wantsOf: readonly Int32Array[];
+  readonly boardsOf: readonly Int32Array[];
   readonly speciesOf: readonly string[];
   readonly species: readonly string[];
   /** Where a board's prices begin: prices stand species by species, each with one for every want. */
@@ -116,14 +116,15 @@ export class Problem {
     }));
     this.locked = this.locksByBoard();
     this.sunk = new Map([...this.locked].map(([b, locks]) => [b, this.around(b, locks)]));
+    // Millions of pairs on a large rack: typed, they take half the room.
     this.wantsOf = boards.map((board) =>
-      this.wants.flatMap((want, w) => (this.suits(board, want) ? [w] : [])),
+      Int32Array.from(this.wants.flatMap((want, w) => (this.suits(board, want) ? [w] : []))),
     );
     const boardsOf: number[][] = this.wants.map(() => []);
     this.wantsOf.forEach((wants, b) => {
       for (const w of wants) boardsOf[w]?.push(b);
     });
-    this.boardsOf = boardsOf;
+    this.boardsOf = boardsOf.map((boards) => Int32Array.from(boards));
   }
 
   private locksByBoard(): Map<number, Placement[]> {
@@ -255,7 +256,7 @@ export class Problem {
     const items: PatternItem[] = [];
     const local: number[] = [];
     const wanted: number[] = [];
-    for (const w of this.wantsOf[b] as readonly number[]) {
+    for (const w of this.wantsOf[b] as Int32Array) {
       const left = open[w] as number;
       if (left <= EPS) continue;
       const bound = species[w];

@@ -226,3 +226,38 @@ describe('the search with prices', () => {
     expect(verifyPlan(instance, plan)).toEqual([]);
   });
 });
+
+describe('what can’t be stopped on the way', () => {
+  /** A solver that notes how long its whole-number programmes were allowed. */
+  function noting(): { readonly allowed: number[]; readonly solver: Solver } {
+    const allowed: number[] = [];
+    const noted: Solver = {
+      linear: (programme) => solver.linear(programme),
+      whole: (programme, seconds, start) => {
+        allowed.push(seconds);
+        return solver.whole(programme, Math.min(seconds, 0.2), start);
+      },
+    };
+    return { allowed, solver: noted };
+  }
+  function improve(secondsLeft: () => number): number[] {
+    const { allowed, solver: noted } = noting();
+    const instance = salvageInstance({ boards: 30, pieces: 20 }, 4);
+    let steps = 0;
+    for (const { plan } of matchSteps(instance, { solver: noted, secondsLeft })) {
+      expect(verifyPlan(instance, plan)).toEqual([]);
+      if (++steps > 320) break;
+    }
+    return allowed;
+  }
+
+  it('is made no longer than there is time left', () => {
+    const allowed = improve(() => 0.4);
+    expect(allowed.length).toBeGreaterThan(0);
+    expect(Math.max(...allowed)).toBeLessThanOrEqual(0.4);
+  });
+
+  it('is left undone when there is hardly any', () => {
+    expect(improve(() => 0.01)).toEqual([]);
+  });
+});

@@ -12,7 +12,6 @@ import {
   asOne,
   basisOf,
   findingsInTheWay,
-  formatLength,
   groupFaults,
   groupsTogether,
   impossibleParts,
@@ -28,6 +27,7 @@ import {
   WANTED_ABOUT,
   WANTED_NAMES,
   type FindingInTheWay,
+  type MatchInstance,
   type MatchStep,
   type Part,
   type Piece,
@@ -48,6 +48,7 @@ import { MatesMenu } from './mates-menu';
 import { PanelView } from './panel-view';
 import { PartBar } from './part-bar';
 import { PartCard } from './part-card';
+import { qualityWords, summaryWords, whyShort } from './plan-words';
 import { PlanBench } from './plan-bench';
 import { PlanCompare } from './plan-compare';
 import { RepairPanel } from './repair-panel';
@@ -194,31 +195,11 @@ export class Projects {
 
   protected readonly summary = computed(() => {
     const plan = this.plan();
-    if (!plan) return null;
-    const offcuts = plan.cuts.filter((cut) => cut.partId === 'offcut').length;
-    const boards = this.cutPieces().length;
-    const words = [
-      `${boards} ${boards === 1 ? 'board' : 'boards'}`,
-      `spends ${plan.spentM2.toFixed(2)} m² of face`,
-      `keeps ${offcuts} ${offcuts === 1 ? 'offcut' : 'offcuts'}`,
-    ];
-    return words.join(' · ');
+    return plan && summaryWords(plan, this.cutPieces().length);
   });
-  /** How good the plan is: what is proven first, then what is only an estimate, named as such. */
   protected readonly quality = computed(() => {
     const plan = this.plan();
-    if (!plan || plan.missing.length > 0) return null;
-    const { atMostOver, aboutOver } = plan;
-    if (atMostOver !== null && atMostOver < 0.0005) return 'no plan can spend less (proven)';
-    const percent = (share: number): string => `${(share * 100).toFixed(share < 0.1 ? 1 : 0)} %`;
-    return [
-      aboutOver === null || aboutOver === undefined
-        ? null
-        : `about ${percent(aboutOver)} above the best in sight (estimate)`,
-      atMostOver === null ? null : `at most ${percent(atMostOver)} above the least possible (proven)`,
-    ]
-      .filter((words) => words !== null)
-      .join(', ');
+    return plan && qualityWords(plan, this.mates().length > 1);
   });
 
   /** What is wrong with the question itself, before anything is searched. */
@@ -396,22 +377,8 @@ export class Projects {
     return true;
   }
 
-  private whyShort(
-    part: Part,
-    instance: NonNullable<ReturnType<typeof this.instance>>,
-    cuts: readonly PlannedCut[],
-  ): string {
-    const miss = nearestMiss(instance, part.id, cuts);
-    const size = (mm: number): string => formatLength(Math.floor(mm * 10) / 10, this.store.unit());
-    if (!miss || instance.boards.length === 0) return 'There is no free piece on the rack.';
-    if (miss.ofSpecies === 0) return 'No free piece is of that species.';
-    if (miss.thickEnough === 0)
-      return `No free piece of that species comes out ${size(miss.neededThickness)} thick once it is flat; the thickest comes to ${size(miss.thickest)}.`;
-    const needed = `needed ${size(miss.neededLength)} × ${size(miss.neededWidth)} with allowances`;
-    if (!miss.longestLeft) return `Nothing ${size(miss.neededWidth)} wide is left clear; ${needed}.`;
-    const tag = this.store.pieceById().get(miss.longestLeft.boardId)?.tag ?? '';
-    const by = miss.neededLength - miss.longestLeft.length;
-    const gap = by > 0 ? `, short by ${size(by)}` : '';
-    return `Longest left clear at that width: ${size(miss.longestLeft.length)}, in ${tag}; ${needed}${gap}.`;
+  private whyShort(part: Part, instance: MatchInstance, cuts: readonly PlannedCut[]): string {
+    const tagOf = (id: string): string => this.store.pieceById().get(id)?.tag ?? '';
+    return whyShort(part.id, instance, cuts, tagOf, this.store.unit());
   }
 }

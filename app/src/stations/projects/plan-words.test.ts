@@ -1,0 +1,114 @@
+import { describe, expect, it } from 'vitest';
+import { DEFAULT_OFFCUT, type MatchInstance, type PlannedCut } from '@aldrek/core';
+import { lettersOf, namesOf, othersOf } from './part-names';
+import { qualityWords, summaryWords, whyShort } from './plan-words';
+
+describe('what a plan takes', () => {
+  const cut: PlannedCut = { pieceId: 'a', partId: 'rail', unit: 0, x: 0, y: 0, length: 900, width: 60 };
+  it.each([
+    [1, [cut], '1 board · spends 0.25 m² of face · keeps 0 offcuts'],
+    [2, [cut, { ...cut, partId: 'offcut' }], '2 boards · spends 0.25 m² of face · keeps 1 offcut'],
+  ])('%i', (boards, cuts, words) => {
+    expect(summaryWords({ cuts, spentM2: 0.25 }, boards)).toBe(words);
+  });
+});
+
+describe('how good a plan is', () => {
+  const full = { missing: [], atMostOver: null, aboutOver: null };
+  it('is not said of a plan that is short, nor where nothing is known', () => {
+    expect(qualityWords({ ...full, missing: [{ partId: 'a', short: 1 }], atMostOver: 0 }, false)).toBeNull();
+    expect(qualityWords(full, false)).toBeNull();
+  });
+
+  it('calls a proof a proof and an estimate an estimate', () => {
+    expect(qualityWords({ ...full, atMostOver: 0.0001 }, false)).toBe('no plan can spend less (proven)');
+    expect(qualityWords({ ...full, aboutOver: 0.024 }, false)).toBe(
+      'about 2.4 % above the best in sight (estimate)',
+    );
+    expect(qualityWords({ ...full, aboutOver: 0.024, atMostOver: 0.43 }, true)).toBe(
+      'all together: about 2.4 % above the best in sight (estimate), at most 43 % above the least possible (proven)',
+    );
+  });
+
+  it('never turns an estimate of nothing into a proof', () => {
+    expect(qualityWords({ ...full, aboutOver: 0 }, false)).not.toContain('proven');
+  });
+});
+
+describe('why a part is short', () => {
+  const instance: MatchInstance = {
+    kerf: 3,
+    jointAllowance: 1,
+    offcut: DEFAULT_OFFCUT,
+    boards: [
+      {
+        id: 'b',
+        length: 1000,
+        width: 100,
+        thickness: 25,
+        species: 'oak',
+        value: 1,
+        blocked: { clear: [{ x: 700, y: 0, length: 20, width: 100 }] },
+      },
+    ],
+    parts: [
+      {
+        id: 'rail',
+        type: 'solid',
+        length: 850,
+        width: 80,
+        thickness: 20,
+        qty: 1,
+        grade: 'clear',
+        species: ['oak'],
+      },
+    ],
+  };
+  const rail = instance.parts[0] as MatchInstance['parts'][number];
+  const why = (asked: MatchInstance, unit: 'mm' | 'inch' = 'mm'): string =>
+    whyShort('rail', asked, [], () => 'O-01', unit);
+
+  it('says how long a clear stretch there is, where, and what it lacks', () => {
+    expect(why(instance)).toBe(
+      'Longest left clear at that width: 700, in O-01; needed 850 × 80 with allowances, short by 150.',
+    );
+    expect(why(instance, 'inch')).toContain('27');
+  });
+
+  it.each<[string, Partial<typeof rail>, RegExp]>([
+    ['another species', { species: ['teak'] }, /No free piece is of that species/],
+    ['too thick', { thickness: 30 }, /comes out 30 thick once it is flat; the thickest comes to 25/],
+    ['too wide', { width: 120 }, /Nothing 120 wide is left clear/],
+  ])('%s', (_, more, words) => {
+    expect(why({ ...instance, parts: [{ ...rail, ...more }] })).toMatch(words);
+  });
+
+  it('says so when the rack is empty', () => {
+    expect(why({ ...instance, boards: [] })).toBe('There is no free piece on the rack.');
+  });
+});
+
+describe('names of parts', () => {
+  const part = (id: string, name: string) => ({ id, name }) as never;
+  const bench = { id: '1', name: 'Boot bench', note: '', parts: [part('a', 'rail'), part('b', 'leg')] };
+  const rack = { id: '2', name: 'Oar rack', note: '', parts: [part('c', 'rail')] };
+
+  it('are letters alone for a project by itself', () => {
+    expect([...lettersOf([bench]).values()]).toEqual(['A', 'B']);
+    expect(othersOf(bench, [bench]).size).toBe(0);
+  });
+
+  it('bear the number of their project when several are matched at once, the same in each of them', () => {
+    expect([...lettersOf([bench, rack])]).toEqual([
+      ['a', '1A'],
+      ['b', '1B'],
+      ['c', '2A'],
+    ]);
+    expect(namesOf(bench, [bench, rack]).get('c')).toBe('rail for Oar rack');
+    expect(namesOf(rack, [bench, rack]).get('c')).toBe('rail');
+    expect([...othersOf(rack, [bench, rack])]).toEqual([
+      ['a', 'Boot bench'],
+      ['b', 'Boot bench'],
+    ]);
+  });
+});
