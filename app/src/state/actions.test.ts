@@ -200,6 +200,8 @@ describe('projects matched together', () => {
     two();
     projects().setWanted(named('Oar rack'), 'least-work');
     expect([bench().wanted, named('Tea counter').wanted]).toEqual(['least-work', undefined]);
+    projects().setTogether(bench(), [named('Tea counter').id]);
+    expect([named('Tea counter').wanted, named('Oar rack').wanted]).toEqual(['least-work', 'least-work']);
   });
 
   it('are accepted and released at once, and a board that both cut stays reserved while one needs it', () => {

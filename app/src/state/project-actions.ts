@@ -55,7 +55,10 @@ export class ProjectActions {
     });
   }
 
-  /** Matches a project from now on together with these, and with no others; each of them with all the rest. */
+  /**
+   * Matches a project from now on together with these, and with no others; each of them with all the rest. One
+   * plan has one wish: the others take the project's.
+   */
   setTogether(project: Project, ids: readonly string[]): void {
     const shop = this.store.shop();
     const all = shop.projects.flatMap(({ id }) => (id === project.id || ids.includes(id) ? [id] : []));
@@ -67,10 +70,12 @@ export class ProjectActions {
     this.store.change(label, {
       ...shop,
       projects: shop.projects.map((other) =>
-        withMates(
-          other,
-          all.includes(other.id) ? all : (other.together ?? []).filter((id) => !all.includes(id)),
-        ),
+        all.includes(other.id)
+          ? withMates(withWanted(other, project.wanted), all)
+          : withMates(
+              other,
+              (other.together ?? []).filter((id) => !all.includes(id)),
+            ),
       ),
     });
   }
@@ -315,4 +320,10 @@ export class ProjectActions {
     }
     this.store.updateProject(label, { ...rest, parts, ...(plan && stands === true ? { plan } : {}) });
   }
+}
+
+function withWanted(project: Project, wanted: Wanted | undefined): Project {
+  if (project.wanted === wanted) return project;
+  const { wanted: _before, ...rest } = project;
+  return wanted === undefined ? rest : { ...rest, wanted };
 }

@@ -16,7 +16,8 @@
  *
  * Cost: boards × wants for each try; prices move along the subgradient with Polyak's step.
  */
-import type { Problem, Want } from './problem.ts';
+import type { Problem } from './problem.ts';
+import type { Want } from './want.ts';
 
 const EPS = 1e-9;
 

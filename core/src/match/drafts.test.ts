@@ -9,6 +9,8 @@ import { solverFrom, type Solver } from './linear.ts';
 import { Master, reducedGain } from './master.ts';
 import { QUICK } from './pattern.ts';
 import { Problem } from './problem.ts';
+import { planOf } from './solve.ts';
+import { verifyPlan } from './verify-plan.ts';
 
 let solver: Solver;
 beforeAll(async () => {
@@ -78,6 +80,28 @@ describe('a plan in the making', () => {
         for (const column of draft.columns.values()) expect(column.gives.length).toBeGreaterThan(0);
       }),
       { numRuns: 60 },
+    );
+  });
+
+  it('keeps no layers that make no whole copy, and says open of what its plan says is not covered', () => {
+    fc.assert(
+      fc.property(randomInstance, fc.integer({ min: 5, max: 60 }), (instance, perM2) => {
+        const problem = new Problem(instance);
+        const draft = filled(problem, perM2);
+        const before = openMm2(problem, draft.open);
+        dropUnfinished(problem, draft);
+        problem.wants.forEach((want, w) => {
+          const laid = want.amount - (draft.open[w] as number);
+          if (want.part.type === 'laminated') expect(Math.round(laid) % (want.part.layers ?? 2)).toBe(0);
+        });
+        // What was dropped counted for nothing.
+        expect(openMm2(problem, draft.open)).toBeCloseTo(before, 3);
+        const demanded = instance.parts.reduce((sum, part) => sum + part.length * part.width * part.qty, 0);
+        const plan = planOf(problem, draft, null, null);
+        expect(plan.coverage).toBeCloseTo(1 - openMm2(problem, draft.open) / demanded, 9);
+        expect(verifyPlan(instance, plan)).toEqual([]);
+      }),
+      { numRuns: 80 },
     );
   });
 

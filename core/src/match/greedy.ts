@@ -4,7 +4,8 @@
  * longer wanted, since a board can only give less as less is open (lazy greedy, Minoux 1978).
  */
 import type { Effort } from './pattern.ts';
-import type { Column, Problem, Want } from './problem.ts';
+import type { Column, Problem } from './problem.ts';
+import type { Want } from './want.ts';
 
 const EPS = 1e-6;
 

@@ -6,8 +6,10 @@
  */
 import type { Random } from '../foundation/random.ts';
 import { fillGreedily, gainOf, lay, type Draft } from './greedy.ts';
+import { layersOf } from './instance.ts';
 import type { Effort } from './pattern.ts';
-import type { Column, Problem, Want } from './problem.ts';
+import type { Column, Problem } from './problem.ts';
+import type { Want } from './want.ts';
 
 const EPS = 1e-6;
 
@@ -28,7 +30,10 @@ export function openMm2(problem: Problem, open: ArrayLike<number>): number {
   let sum = 0;
   problem.wants.forEach((want, w) => {
     const left = open[w] as number;
-    if (left > EPS) sum += want.panel ? want.areaMm2 : want.areaMm2 * left;
+    if (left <= EPS) return;
+    // A laminated copy counts when it has all its layers, as a panel does when it has all its strips.
+    const layers = want.panel ? 1 : layersOf(want.part);
+    sum += want.panel ? want.areaMm2 : want.areaMm2 * layers * Math.ceil(left / layers - EPS);
   });
   return sum;
 }
@@ -293,20 +298,44 @@ export class Improver {
 const hasWant = (column: Column, wants: ReadonlySet<number>): boolean =>
   column.gives.some((entry, i) => i % 2 === 0 && wants.has(entry));
 
-/** Takes the strips of panels that were not finished off again; the boards keep what else they give. */
+/**
+ * Takes off again the strips of panels that were not finished, and the layers that make no whole copy; the boards
+ * keep what else they give.
+ */
 export function dropUnfinished(problem: Problem, draft: Draft): void {
   const unfinished = new Set<number>();
+  /** Layers too many, by want. */
+  const stray = new Map<number, number>();
   problem.wants.forEach((want, w) => {
     const left = draft.open[w] as number;
-    if (want.panel && left > EPS && left < want.amount - EPS) unfinished.add(w);
+    if (left <= EPS) return;
+    const layers = want.panel ? 1 : layersOf(want.part);
+    if (want.panel && left < want.amount - EPS) unfinished.add(w);
+    const over = layers > 1 ? Math.round(want.amount - left) % layers : 0;
+    if (over > 0) stray.set(w, over);
   });
-  if (unfinished.size === 0) return;
+  if (unfinished.size === 0 && stray.size === 0) return;
+  const concerned = new Set([...unfinished, ...stray.keys()]);
   for (const column of [...draft.columns.values()]) {
-    if (!hasWant(column, unfinished)) continue;
+    if (!hasWant(column, concerned)) continue;
+    const dropped = new Map<number, number>();
+    const cuts = column.cuts.filter(({ want }) => {
+      if (unfinished.has(want)) return false;
+      const over = stray.get(want) ?? 0;
+      if (over === 0) return true;
+      stray.set(want, over - 1);
+      dropped.set(want, (dropped.get(want) ?? 0) + 1);
+      return false;
+    });
+    if (cuts.length === column.cuts.length) continue;
     takeOff(problem, column, draft);
-    const cuts = column.cuts.filter((cut) => !unfinished.has(cut.want));
     if (!cuts.some((cut) => cut.want >= 0)) continue;
-    const gives = column.gives.filter((_, i) => !unfinished.has(column.gives[i - (i % 2)] as number));
+    const gives: number[] = [];
+    for (let i = 0; i < column.gives.length; i += 2) {
+      const w = column.gives[i] as number;
+      const much = (column.gives[i + 1] as number) - (dropped.get(w) ?? 0);
+      if (!unfinished.has(w) && much > EPS) gives.push(w, much);
+    }
     lay(problem, { ...column, cuts, gives }, draft);
   }
 }

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { MatchPart } from './instance.ts';
 import { itemsFor, stripWidths } from './items.ts';
-import type { Want } from './problem.ts';
+import type { Want } from './want.ts';
 
 const panel: MatchPart = {
   id: 'top',

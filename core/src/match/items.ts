@@ -1,7 +1,7 @@
 /** What of one want may be cut from a board: a solid part as it is, a panel as strips of a few widths worth trying. */
 import type { MatchInstance, MatchPart } from './instance.ts';
 import type { PatternBoard, PatternItem } from './pattern.ts';
-import type { Want } from './problem.ts';
+import type { Want } from './want.ts';
 
 const EPS = 1e-6;
 

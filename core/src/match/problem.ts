@@ -16,6 +16,7 @@ import {
   type Placement,
 } from './instance.ts';
 import { itemsFor } from './items.ts';
+import type { Want } from './want.ts';
 import { findSpot } from './layout.ts';
 import { findOffcuts } from './offcuts.ts';
 import {
@@ -28,19 +29,6 @@ import {
 } from './pattern.ts';
 
 const EPS = 1e-6;
-
-export interface Want {
-  readonly part: MatchPart;
-  /** The copy, for a panel; 0 for solid parts, whose copies are alike. */
-  readonly unit: number;
-  readonly panel: boolean;
-  /** Copies, or millimetres of strip. */
-  readonly amount: number;
-  /** Part area that counts as covered per copy, or for the whole panel, mm². */
-  readonly areaMm2: number;
-  readonly gradeBit: number;
-  readonly shape?: Float64Array;
-}
 
 export interface ColumnCut {
   /** Index of the want, or −1 for a leftover to keep. */

@@ -16,7 +16,8 @@ import { draftOf, firstFitDraft } from './first-plan.ts';
 import type { Draft } from './greedy.ts';
 import { scoreOf } from './improve.ts';
 import type { Solver } from './linear.ts';
-import { Problem, type Want } from './problem.ts';
+import { Problem } from './problem.ts';
+import type { Want } from './want.ts';
 import { Search, type SearchStage } from './search.ts';
 
 /** A plan so far, and whether it is better than the one yielded before. */
