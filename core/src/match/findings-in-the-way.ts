@@ -5,7 +5,7 @@ import { isInTheWay, neverStays, verdictOn } from '../stock/grade.ts';
 import type { Finding } from '../stock/finding.ts';
 import type { Piece } from '../stock/piece.ts';
 import { blockedForGrade } from '../yield/estimate.ts';
-import { boardSuits, type MatchInstance, type MatchPart } from './instance.ts';
+import { boardSuits, leastWidth, type MatchInstance } from './instance.ts';
 import { findSpot } from './layout.ts';
 import { showFaceOf } from './known-boards.ts';
 import type { ShopRules } from './project-instance.ts';
@@ -16,8 +16,6 @@ const FATES_TO_TRY = ['keep', 'stabilise'] as const;
 /** What holds by itself may simply stay; what is loose, open or soft has to be made firm first. */
 const isLoose = ({ kind }: Finding): boolean =>
   kind === 'loose-knot' || kind === 'check' || kind === 'split' || kind === 'shake' || kind === 'rot';
-
-const widthOf = (part: MatchPart): number => (part.type === 'panel' ? (part.minStrip ?? 1) : part.width);
 
 /**
  * Of pieces that suit the part but have no room left for it beside `cuts`, the findings that are the only reason,
@@ -38,7 +36,7 @@ export function findingsInTheWay(
   for (const board of instance.boards) {
     const piece = byId.get(board.id);
     if (!piece || !boardSuits(board, asked)) continue;
-    if (asked.length > board.length || widthOf(asked) > board.width) continue;
+    if (asked.length > board.length || leastWidth(asked) > board.width) continue;
     const placed = cuts
       .filter((cut) => cut.pieceId === board.id && cut.partId !== 'offcut')
       .map(({ pieceId, ...cut }) => ({ ...cut, boardId: pieceId }));
@@ -47,7 +45,7 @@ export function findingsInTheWay(
         { ...board, blocked: { [asked.grade]: blocked } },
         placed,
         asked.length,
-        widthOf(asked),
+        leastWidth(asked),
         asked.grade,
         instance.kerf,
       ) !== null;

@@ -128,3 +128,7 @@ export function isBetterPlan(plan: MatchPlan, other: MatchPlan | null): boolean 
   if (Math.abs(one - two) > 1e-9) return one < two;
   return plan.boards < other.boards;
 }
+
+/** The least width that a part is cut at: its own, or that of one strip of a panel. */
+export const leastWidth = (part: MatchPart): number =>
+  part.type === 'panel' ? (part.minStrip ?? 1) : part.width;

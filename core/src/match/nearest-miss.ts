@@ -1,7 +1,7 @@
 /** How near the rack comes to a part that it does not give. */
 import { longestClear } from '../yield/longest-clear.ts';
 import type { PlannedCut } from '../project/project.ts';
-import { boardSuits, type MatchBoard, type MatchInstance, type MatchPart } from './instance.ts';
+import { boardSuits, leastWidth, type MatchBoard, type MatchInstance } from './instance.ts';
 import { findSpot } from './layout.ts';
 
 export interface NearestMiss {
@@ -18,8 +18,6 @@ export interface NearestMiss {
   /** The longest clear stretch of the needed width that is left, and in which piece. */
   readonly longestLeft: { readonly length: number; readonly boardId: string } | null;
 }
-
-const widthOf = (part: MatchPart): number => (part.type === 'panel' ? (part.minStrip ?? 1) : part.width);
 
 /** What is left for `part` once `cuts` are made. */
 export function nearestMiss(
@@ -44,14 +42,14 @@ export function nearestMiss(
         length: cut.length + 2 * instance.kerf,
         width: cut.width + 2 * instance.kerf,
       }));
-    const clear = longestClear(board, [...(board.blocked[part.grade] ?? []), ...taken], widthOf(part));
+    const clear = longestClear(board, [...(board.blocked[part.grade] ?? []), ...taken], leastWidth(part));
     if (clear && clear.length > (longestLeft?.length ?? 0)) {
       longestLeft = { length: clear.length, boardId: board.id };
     }
   }
   return {
     neededLength: part.length,
-    neededWidth: widthOf(part),
+    neededWidth: leastWidth(part),
     neededThickness: part.thickness,
     ofSpecies: ofSpecies.length,
     thickEnough: thick.length,
@@ -69,7 +67,7 @@ export function impossibleParts(instance: MatchInstance): string[] {
       return !instance.boards.some(
         (board) =>
           boardSuits(board, part) &&
-          findSpot(board, [], part.length, widthOf(part), part.grade, instance.kerf) !== null,
+          findSpot(board, [], part.length, leastWidth(part), part.grade, instance.kerf) !== null,
       );
     })
     .map(({ id }) => id);

@@ -10,6 +10,7 @@ import {
   boardSuits,
   CLEAR_GRADE,
   layersOf,
+  leastWidth,
   type MatchBoard,
   type MatchInstance,
   type MatchPart,
@@ -176,9 +177,7 @@ export class Problem {
 
   private suits(board: MatchBoard, { part }: Want): boolean {
     return (
-      boardSuits(board, part) &&
-      part.length <= board.length + EPS &&
-      (part.type === 'panel' ? (part.minStrip ?? 1) : part.width) <= board.width + EPS
+      boardSuits(board, part) && part.length <= board.length + EPS && leastWidth(part) <= board.width + EPS
     );
   }
 
