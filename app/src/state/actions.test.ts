@@ -217,6 +217,21 @@ describe('projects matched together', () => {
     expect(first().reservedFor).toBeUndefined();
   });
 
+  it('put plans by, exchange and drop them together', () => {
+    two();
+    sharing();
+    const before = [bench().plan, named('Oar rack').plan];
+    projects().putBy(bench());
+    const other = (name: string): ProjectPlan => ({ ...(named(name).plan as ProjectPlan), basis: 'later' });
+    projects().keepPlans(new Map(['Boot bench', 'Oar rack'].map((name) => [named(name).id, other(name)])));
+    projects().exchangePlans(named('Oar rack'));
+    expect([bench().plan, named('Oar rack').plan]).toEqual(before);
+    expect([bench().putBy?.basis, named('Oar rack').putBy?.basis]).toEqual(['later', 'later']);
+    projects().dropPutBy(bench());
+    expect([bench().putBy, named('Oar rack').putBy]).toEqual([undefined, undefined]);
+    expectSound();
+  });
+
   it('keep a plan only when all of it stands', () => {
     two();
     const rack = named('Oar rack');

@@ -90,12 +90,7 @@ export class ProjectActions {
   }
 
   setWanted(project: Project, wanted: Wanted): void {
-    const mates = new Set(this.matesOf(project).map(({ id }) => id));
-    const shop = this.store.shop();
-    this.store.change(`${WANTED_NAMES[wanted]} for ${project.name}`, {
-      ...shop,
-      projects: shop.projects.map((other) => (mates.has(other.id) ? { ...other, wanted } : other)),
-    });
+    this.updateMates(`${WANTED_NAMES[wanted]} for ${project.name}`, project, (mate) => ({ ...mate, wanted }));
   }
 
   /** Fixes a place, or lets it go again. */
@@ -154,25 +149,34 @@ export class ProjectActions {
     });
   }
 
+  /** Plans made together are put by, exchanged and dropped together: mixed, they could want the same wood twice. */
   putBy(project: Project): void {
-    const { plan } = project;
-    if (plan) this.store.updateProject('put a plan by', { ...project, putBy: { ...plan, accepted: false } });
+    this.updateMates('put a plan by', project, (mate) =>
+      mate.plan ? { ...mate, putBy: { ...mate.plan, accepted: false } } : mate,
+    );
   }
 
   /** Exchanges the plan at hand and the one put by. */
   exchangePlans(project: Project): void {
-    const { plan, putBy } = project;
-    if (plan && putBy)
-      this.store.updateProject('exchange the plans', {
-        ...project,
-        plan: putBy,
-        putBy: { ...plan, accepted: false },
-      });
+    this.updateMates('exchange the plans', project, (mate) =>
+      mate.plan && mate.putBy
+        ? { ...mate, plan: mate.putBy, putBy: { ...mate.plan, accepted: false } }
+        : mate,
+    );
   }
 
   dropPutBy(project: Project): void {
-    const { putBy: _, ...rest } = project;
-    this.store.updateProject('drop the plan put by', rest);
+    this.updateMates('drop the plan put by', project, ({ putBy: _, ...rest }) => rest);
+  }
+
+  /** One step for the project and those it is matched together with. */
+  private updateMates(label: string, project: Project, change: (mate: Project) => Project): void {
+    const mates = new Set(this.matesOf(project).map(({ id }) => id));
+    const shop = this.store.shop();
+    this.store.change(label, {
+      ...shop,
+      projects: shop.projects.map((other) => (mates.has(other.id) ? change(other) : other)),
+    });
   }
 
   /** A way out of a shortage, with the plan that it was tried with: one step of undo. */

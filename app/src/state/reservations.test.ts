@@ -1,21 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import type { Piece, PlannedCut, Project, ProjectPlan } from '@aldrek/core';
+import { aBoard } from '../../test-support/made-up-piece';
 import { reservedByPlans, withMates, withoutPlan } from './reservations';
 
-const piece = (id: string, reservedFor?: string): Piece => ({
-  id,
-  tag: id,
-  name: 'board',
-  length: 1000,
-  width: 100,
-  thickness: 20,
-  species: 'unknown',
-  speciesSure: 'sure',
-  place: '',
-  find: '',
-  findings: [],
-  ...(reservedFor === undefined ? {} : { reservedFor }),
-});
+const piece = (id: string, reservedFor?: string): Piece =>
+  aBoard({ id, ...(reservedFor === undefined ? {} : { reservedFor }) });
 const cut = (pieceId: string): PlannedCut => ({
   pieceId,
   partId: 'rail',

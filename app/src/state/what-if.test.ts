@@ -13,6 +13,7 @@ import {
   type ProjectPlan,
   type WayOut,
 } from '@aldrek/core';
+import { FakeWorker } from '../../test-support/fake-worker';
 import { ShopDb } from '../storage/shop-db';
 import { ShopRepository } from '../storage/shop-repository';
 import type { WhatIfAsk } from '../workers/protocol';
@@ -22,25 +23,6 @@ import { RackActions } from './rack-actions';
 import { SHOP_REPOSITORY, ShopStore } from './shop.store';
 import { Today } from './today';
 import { largestKey, WhatIf } from './what-if';
-
-/** Stands in for a worker: keeps what it is asked, and answers when the test says so. */
-class FakeWorker {
-  static readonly made: FakeWorker[] = [];
-  readonly asked: WhatIfAsk[] = [];
-  onmessage: ((event: { data: unknown }) => void) | null = null;
-  onerror: ((event: { message: string }) => void) | null = null;
-  terminate = vi.fn();
-  constructor() {
-    FakeWorker.made.push(this);
-  }
-  postMessage(message: WhatIfAsk): void {
-    this.asked.push(message);
-  }
-  /** An answer to the question last asked, or to an earlier one. */
-  answer(data: Record<string, unknown>, ask = this.asked.at(-1)?.ask): void {
-    this.onmessage?.({ data: { version: 2, ask, ...data } });
-  }
-}
 
 let injector: EnvironmentInjector;
 let run = 0;
@@ -80,6 +62,10 @@ const worker = (): FakeWorker => {
   if (!found) throw new Error('no worker was made');
   return found;
 };
+const asked = (): WhatIfAsk[] => worker().told as WhatIfAsk[];
+/** An answer to the question last asked, or to an earlier one. */
+const answer = (data: Record<string, unknown>, ask = asked().at(-1)?.ask): void =>
+  worker().answer({ version: 2, ask, ...data });
 function named(name: string): Project {
   const found = store()
     .projects()
@@ -113,16 +99,16 @@ describe('ways out', () => {
   it('are asked with the rack once, told one by one, and done', () => {
     const bench = named('Boot bench');
     whatIf().tryWays(bench, [way('a', bench), { ...way('b', bench), pieces: [] }]);
-    const [ask] = worker().asked;
+    const [ask] = asked();
     if (ask?.kind !== 'ways') throw new Error('no ways were asked');
     expect(ask.ways.map(({ id, pieces }) => [id, pieces?.length ?? 'as the rack'])).toEqual([
       ['a', 'as the rack'],
       ['b', 0],
     ]);
     expect(whatIf().running()).toBe('ways');
-    worker().answer({ kind: 'way', id: 'a', plan, plans: new Map([[bench.id, plan]]) });
+    answer({ kind: 'way', id: 'a', plan, plans: new Map([[bench.id, plan]]) });
     expect([...whatIf().plans().keys()]).toEqual(['a']);
-    worker().answer({ kind: 'done' });
+    answer({ kind: 'done' });
     expect(whatIf().running()).toBeNull();
     expect(worker().terminate).toHaveBeenCalledOnce();
     expect(whatIf().holdsFor(bench)).toBe(true);
@@ -143,7 +129,7 @@ describe('ways out', () => {
     actions().setTogether(named('Boot bench'), [named('Oar rack').id]);
     const bench = named('Boot bench');
     whatIf().tryWays(bench, [way('a', bench)]);
-    const [ask] = worker().asked;
+    const [ask] = asked();
     expect(ask?.kind === 'ways' && ask.mates.map(({ name }) => name)).toEqual(['Boot bench', 'Oar rack']);
     expect(whatIf().holdsFor(bench)).toBe(true);
     actions().addParts(named('Oar rack'), [readPartLine('cleat 200 x 40 x 20', 'mm')]);
@@ -157,14 +143,14 @@ describe('ways out', () => {
     whatIf().askCould();
     expect(first.terminate).toHaveBeenCalledOnce();
     expect(FakeWorker.made).toHaveLength(2);
-    worker().answer({ kind: 'way', id: 'a', plan, plans: new Map() }, 1);
+    answer({ kind: 'way', id: 'a', plan, plans: new Map() }, 1);
     expect(whatIf().plans().size).toBe(0);
   });
 
   it('say that they broke off, and what was tried stays', () => {
     const bench = named('Boot bench');
     whatIf().tryWays(bench, [way('a', bench), way('b', bench)]);
-    worker().answer({ kind: 'way', id: 'a', plan, plans: new Map() });
+    answer({ kind: 'way', id: 'a', plan, plans: new Map() });
     worker().onerror?.({ message: 'out of memory' });
     expect([whatIf().failed(), whatIf().running(), whatIf().plans().size]).toEqual([
       'out of memory',
@@ -186,11 +172,11 @@ describe('the largest', () => {
 
   it('is asked for one size, and a new question drops the old answer', () => {
     whatIf().findLargest(design, length, sized());
-    worker().answer({ kind: 'largest', largest: { key: 'L', mm: 1500, tried: null, notAt: null } });
+    answer({ kind: 'largest', largest: { key: 'L', mm: 1500, tried: null, notAt: null } });
     expect(whatIf().largest()?.mm).toBe(1500);
     whatIf().findLargestTwo(design, [length, depth], sized());
     expect(whatIf().largest()).toBeNull();
-    const [ask] = worker().asked;
+    const [ask] = asked();
     expect(ask?.kind === 'largest-two' && ask.pair.map(({ key }) => key)).toEqual(['L', 'D']);
     const found = {
       keys: ['L', 'D'],
@@ -199,7 +185,7 @@ describe('the largest', () => {
       most: 9,
       finished: false,
     };
-    worker().answer({ kind: 'largest-two', largest: found });
+    answer({ kind: 'largest-two', largest: found });
     expect(whatIf().largestTwo()).toEqual(found);
   });
 
@@ -216,7 +202,7 @@ describe('the largest', () => {
 describe('what could be made', () => {
   it('asks own designs first, ranks what it hears, and keeps it when stopped', () => {
     whatIf().askCould();
-    const [ask] = worker().asked;
+    const [ask] = asked();
     expect(ask?.kind === 'could' && ask.designs.length).toBe(SHIPPED_DESIGNS.length);
     const could = (name: string, coverage: number): CouldMake => ({
       design: { ...(SHIPPED_DESIGNS[0] as Design), id: name, name },
@@ -228,8 +214,8 @@ describe('what could be made', () => {
       longLeftM2: 1,
       partsM2: 1,
     });
-    worker().answer({ kind: 'could', could: could('short', 0.4) });
-    worker().answer({ kind: 'could', could: could('whole', 1) });
+    answer({ kind: 'could', could: could('short', 0.4) });
+    answer({ kind: 'could', could: could('whole', 1) });
     expect(
       whatIf()
         .could()

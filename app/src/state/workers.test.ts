@@ -15,6 +15,7 @@ import {
   type Piece,
   type PieceYield,
 } from '@aldrek/core';
+import { FakeWorker } from '../../test-support/fake-worker';
 import { ShopDb } from '../storage/shop-db';
 import { ShopRepository } from '../storage/shop-repository';
 import type { MatchAnswer, MatchAsk, YieldQuestion } from '../workers/protocol';
@@ -25,24 +26,6 @@ import { RackActions } from './rack-actions';
 import { SHOP_REPOSITORY, ShopStore } from './shop.store';
 import { Today } from './today';
 import { YieldService } from './yield.service';
-
-/** Stands in for a worker: keeps what it is told, and answers when the test says so. */
-class FakeWorker {
-  static readonly made: FakeWorker[] = [];
-  readonly told: unknown[] = [];
-  onmessage: ((event: { data: unknown }) => void) | null = null;
-  onerror: (() => void) | null = null;
-  terminate = vi.fn();
-  constructor() {
-    FakeWorker.made.push(this);
-  }
-  postMessage(message: unknown): void {
-    this.told.push(message);
-  }
-  answer(data: unknown): void {
-    this.onmessage?.({ data });
-  }
-}
 
 let injector: EnvironmentInjector;
 let run = 0;
@@ -99,7 +82,7 @@ describe('the yield service', () => {
     const heard: number[] = [];
     service.ask(piece, of, () => heard.push(1));
     service.ask(piece, of, () => heard.push(2));
-    FakeWorker.made[0]?.onerror?.();
+    FakeWorker.made[0]?.onerror?.({ message: 'broke' });
     expect(FakeWorker.made[0]?.terminate).toHaveBeenCalledOnce();
     FakeWorker.made[1]?.answer({ version: 2, ask: 2, result: result(1) });
     expect(heard).toEqual([2]);

@@ -77,7 +77,8 @@ export class CutSheetPage {
     const project = this.project();
     if (!project?.plan) return [];
     const byPiece = new Map<string, PlannedCut[]>();
-    for (const cut of [...project.plan.cuts, ...(project.plan.beside ?? [])])
+    const beside = (project.plan.beside ?? []).filter(({ partId }) => this.theirs().has(partId));
+    for (const cut of [...project.plan.cuts, ...beside])
       byPiece.set(cut.pieceId, [...(byPiece.get(cut.pieceId) ?? []), cut]);
     const pieces = [...byPiece.keys()].flatMap((id) => this.store.pieceById().get(id) ?? []);
     const longest = pieces.reduce((most, piece) => Math.max(most, piece.length), 1);

@@ -85,7 +85,11 @@ export class PlanBench {
   protected readonly told = signal<string | null>(null);
 
   /** What lies in the boards: the plan's own, and what its mates take from the same. */
-  private readonly all = computed(() => [...this.plan().cuts, ...(this.plan().beside ?? [])]);
+  private readonly all = computed(() => [
+    ...this.plan().cuts,
+    // What a project that is gone, or no mate any more, would have cut is of no interest.
+    ...(this.plan().beside ?? []).filter(({ partId }) => this.theirs().has(partId)),
+  ]);
   protected readonly rows = computed(() => {
     const byPiece = new Map<string, PlannedCut[]>();
     for (const cut of this.all()) byPiece.set(cut.pieceId, [...(byPiece.get(cut.pieceId) ?? []), cut]);

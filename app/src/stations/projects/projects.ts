@@ -153,7 +153,10 @@ export class Projects {
   protected readonly stale = computed(() => {
     const plan = this.project()?.plan;
     const instance = this.instance();
-    return plan !== undefined && instance !== null && !this.matching() && plan.basis !== basisOf(instance);
+    if (plan === undefined || instance === null || this.matching()) return false;
+    const basis = basisOf(instance);
+    // A mate's plan of other times might want the same wood.
+    return this.mates().some((mate) => mate.plan?.basis !== basis);
   });
 
   protected readonly letters = computed(() => lettersOf(this.mates()));
