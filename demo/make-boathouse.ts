@@ -9,6 +9,7 @@ import {
   emptyShop,
   findingKindFacts,
   findSpecies,
+  finishIsLeadFree,
   fullWidth,
   keepOnPiece,
   nextTag,
@@ -28,6 +29,7 @@ import {
   type Piece,
   type Project,
   type ShopDocument,
+  type StainColour,
   type Warp,
 } from '@aldrek/core';
 
@@ -38,6 +40,7 @@ type Mark = readonly [
   length?: number | undefined,
   width?: number | undefined,
   face?: FindingFace | undefined,
+  colour?: StainColour | undefined,
 ];
 
 /** Like members of one find. */
@@ -48,6 +51,8 @@ interface Members {
   readonly place: string;
   readonly find: Find;
   readonly moisture?: number;
+  /** The day on which they were gone over with the detector. */
+  readonly scanned?: string;
 }
 
 const pieces: Piece[] = [];
@@ -103,7 +108,7 @@ function haulOf(about: Omit<Haul, 'id' | 'photos' | 'finds'>, told: Told): Find 
   return only;
 }
 
-const NO_TROUBLE = { spill: 'no', insects: 'none', mould: 'none' };
+const NO_TROUBLE = { spill: 'no', paint: 'none', insects: 'none', mould: 'none' };
 
 function lay(
   of: Members,
@@ -134,7 +139,9 @@ function lay(
     ...(warp ? { warp } : {}),
     ...(of.moisture === undefined ? {} : { moisturePct: of.moisture }),
     hazards: woodHazards(of.find),
-    findings: marks.map(([kind, x, y, l, w, face]): Finding => {
+    ...(of.scanned === undefined ? {} : { scans: { found: of.scanned } }),
+    ...(of.find.kind === 'post' ? { roughEnds: ['near', 'far'] as const } : {}),
+    findings: marks.map(([kind, x, y, l, w, face, colour]): Finding => {
       const usual = findingKindFacts(kind);
       const finding = {
         id: id('finding'),
@@ -144,6 +151,8 @@ function lay(
         y,
         length: l ?? usual.length,
         width: w ?? usual.width,
+        ...(colour === undefined ? {} : { colour }),
+        ...(kind === 'old-finish' && finishIsLeadFree(of.find.answers) ? { leadFree: true as const } : {}),
       };
       return keepOnPiece(finding, length, fullWidth(size));
     }),
@@ -191,7 +200,7 @@ const rows = (
 lay(slat, 1195, 98, 18, [...rows(98, ['metal', 'nail-hole', 'metal']), ['split', 940, 46, 255]]);
 lay(slat, 1195, 98, 18, [...rows(98), ['knot', 318, 52, 34, 28]]);
 lay(slat, 1200, 98, 18, rows(98));
-lay(slat, 1198, 97, 18, [...rows(97), ['stain', 420, 10, 160, 60]]);
+lay(slat, 1198, 97, 18, [...rows(97), ['stain', 420, 10, 160, 60, 'A', 'water']]);
 lay(slat, 1200, 98, 19, [...rows(98), ['knot', 804, 20, 26, 22]]);
 lay(slat, 1196, 98, 18, [...rows(98, ['nail-hole', 'metal', 'nail-hole']), ['knot', 210, 60, 30, 26]]);
 lay(slat, 1200, 120, 22, [...rows(120), ['wane', 0, 0, 520, 16]]);
@@ -231,11 +240,18 @@ const pews = haulOf(
     alike: 2,
     place: 'loft',
     measures: { length: 2600, dish: 7 },
-    answers: { paint: 'old', insects: 'old', mould: 'none' },
+    answers: { paint: 'tested', insects: 'old', mould: 'none' },
     more: { brokenDown: '2026-01-26' },
   },
 );
-const seat: Members = { name: 'pew seat', species: 'pitch pine', place: 'loft', find: pews, moisture: 11 };
+const seat: Members = {
+  name: 'pew seat',
+  species: 'pitch pine',
+  place: 'loft',
+  find: pews,
+  moisture: 11,
+  scanned: '2026-01-27',
+};
 lay(seat, 2610, 330, 30, [
   ['nail-hole', 280, 30],
   ['nail-hole', 1178, 30],
@@ -266,7 +282,7 @@ lay(back, 2340, 285, 21, [
 lay(back, 2335, 285, 21, [
   ['knot', 300, 120, 36, 34],
   ['knot', 1880, 40, 34, 30],
-  ['stain', 960, 120, 240, 120, 'A'],
+  ['stain', 960, 120, 240, 120, 'A', 'water'],
 ]);
 const rail: Members = { ...seat, name: 'book rail' };
 lay(rail, 2380, 118, 26, [
@@ -318,6 +334,7 @@ const floor: Members = {
   place: 'bay 1',
   find: drillHall,
   moisture: 10,
+  scanned: '2026-02-09',
 };
 const floorMarks = (length: number, more: readonly Mark[] = []): Mark[] => [
   ['tongue', 0, 55, length, 7, 'lower'],
@@ -331,7 +348,7 @@ const floorMarks = (length: number, more: readonly Mark[] = []): Mark[] => [
   ]),
   ...more,
 ];
-lay(floor, 1835, 62, 19, floorMarks(1835, [['stain', 1120, 20, 180, 40]]));
+lay(floor, 1835, 62, 19, floorMarks(1835, [['stain', 1120, 20, 180, 40, 'A', 'water']]));
 lay(floor, 1790, 62, 19, floorMarks(1790, [['wear', 200, 10, 900, 42]]));
 lay(floor, 1720, 62, 19, floorMarks(1720));
 lay(floor, 1648, 62, 19, floorMarks(1648, [['knot', 1330, 26, 16, 14]]));
@@ -375,6 +392,7 @@ lay(post, 2480, 145, 145, [
   ['metal', 880, 60, 24, 24, 'A'],
   ['metal', 1640, 60, 24, 24, 'A'],
   ['shake', 1980, 70, 500, 12],
+  ['weathering', 310, 0, 2170, 145, 'A'],
 ]);
 lay(post, 1960, 140, 70, [
   ['crumble', 0, 0, 90, 140],
@@ -384,7 +402,7 @@ lay(post, 1960, 140, 70, [
 ]);
 lay(post, 1540, 140, 70, [
   ['hole', 760, 58, 26, 26],
-  ['stain', 1200, 0, 160, 140],
+  ['stain', 1200, 0, 160, 140, 'A', 'rust-brown'],
 ]);
 
 // A cider cask that fell apart: tapered oak staves.
@@ -405,8 +423,8 @@ const cask = haulOf(
     species: 'oak',
     guess: true,
     place: 'bay 3',
-    measures: { height: 868, bilge: 720, head: 610, staves: 24, staveThickness: 26, hoops: 4 },
-    answers: { contents: 'food', hoops: 'off', insects: 'old', mould: 'none' },
+    measures: { height: 868, bilge: 720, head: 610, staves: 24, staveThickness: 26, hoops: 4, headHoops: 0 },
+    answers: { contents: 'food', paint: 'none', hoops: 'off', insects: 'old', mould: 'none' },
     more: {
       condition: 'poor',
       brokenDown: '2026-02-15',
@@ -430,7 +448,7 @@ lay(
   [
     ['groove', 45, 0, 6, 92, 'B'],
     ['check', 0, 40, 60, 4],
-    ['stain', 120, 0, 640, 92, 'B'],
+    ['stain', 120, 0, 640, 92, 'B', 'lees'],
   ],
   78,
 );
@@ -441,7 +459,7 @@ lay(
   26,
   [
     ['groove', 45, 0, 6, 96, 'B'],
-    ['stain', 120, 0, 640, 96, 'B'],
+    ['stain', 120, 0, 640, 96, 'B', 'lees'],
   ],
   80,
 );
@@ -463,7 +481,7 @@ lay(
   27,
   [
     ['groove', 45, 0, 6, 104, 'B'],
-    ['stain', 120, 0, 640, 104, 'B'],
+    ['stain', 120, 0, 640, 104, 'B', 'lees'],
   ],
   88,
 );
@@ -482,9 +500,9 @@ const head: Members = { ...stave, name: 'cask head' };
 lay(head, 560, 190, 24, [
   ['wane', 0, 0, 120, 40],
   ['wane', 440, 0, 120, 40],
-  ['stain', 0, 40, 560, 150, 'B'],
+  ['stain', 0, 40, 560, 150, 'B', 'lees'],
 ]);
-lay(head, 620, 185, 24, [['stain', 0, 0, 620, 185, 'B']]);
+lay(head, 620, 185, 24, [['stain', 0, 0, 620, 185, 'B', 'lees']]);
 
 // A sideboard and a table from the clubhouse.
 const [table, sideboard] = haul(
@@ -542,6 +560,7 @@ const drawer: Members = { name: 'drawer side', species: 'oak', place: 'rack 4', 
 lay(drawer, 430, 140, 12, [
   ['groove', 0, 128, 430, 6, 'B'],
   ['insect', 260, 40, 80, 50],
+  ['stain', 96, 20, 34, 26, 'A', 'blue-black'],
 ]);
 lay(drawer, 430, 140, 12, [['groove', 0, 128, 430, 6, 'B']]);
 
@@ -567,7 +586,14 @@ const bin = haulOf(
     more: { way: 'as-is', brokenDown: '2026-02-21' },
   },
 );
-const offcut: Members = { name: 'offcut', species: 'ash', place: 'shelf', find: bin, moisture: 11 };
+const offcut: Members = {
+  name: 'offcut',
+  species: 'ash',
+  place: 'shelf',
+  find: bin,
+  moisture: 11,
+  scanned: '2026-02-22',
+};
 lay(offcut, 940, 150, 32, [['notch', 880, 90, 60, 60]]);
 lay(offcut, 720, 118, 28, []);
 lay(offcut, 655, 96, 40, [['split', 560, 44, 95]]);
@@ -596,7 +622,7 @@ haul(
       alike: 6,
       place: 'bay 2',
       measures: { width: 1000, deckBoards: 9, bottomBoards: 5 },
-      answers: { spill: 'no', insects: 'none' },
+      answers: { spill: 'no', paint: 'none', insects: 'none' },
       more: { way: 'pry', mark: { country: 'DE', number: '4412', treatment: 'HT' } },
     },
     {
@@ -616,6 +642,7 @@ haul(
       place: 'bay 3',
       measures: {},
       answers: { contents: 'unknown', hoops: 'loose' },
+      more: { whole: { worth: 60, chance: 0.6, hours: 1, materials: 8 } },
     },
   ],
 );
@@ -795,7 +822,7 @@ noted('S-11', {
 mended('S-01', (finding) =>
   finding.kind === 'metal' && finding.x > 500 ? { ...finding, fix: 'pulled' } : finding,
 );
-noted('F-04', { inspected: '2026-02-01', scans: { found: '2026-02-01' } });
+noted('F-04', { inspected: '2026-02-09' });
 /** A stave as it is: widest in its middle, bent along its length. */
 {
   const stave = pieces.find(({ tag }) => tag === 'S-15');

@@ -4,13 +4,15 @@ import { InputError, objectAt, type Json } from './fields.ts';
 import type { MatchPlan } from '@aldrek/core';
 import { matchVerb, secondSearch, type Peer, type SecondSearch } from './match.ts';
 import { reckonVerb } from './reckon.ts';
+import { readVerb } from './read.ts';
 import { yieldVerb } from './yield.ts';
 
-const USAGE = 'usage: yield | match [--seconds N] [--seed N] | reckon NAME, JSON on standard input';
+const USAGE = 'usage: yield | match [--seconds N] [--seed N] | reckon NAME | read, JSON on standard input';
 
 /** Runs one verb on the text of its input and returns what to print. */
 export async function runVerb(args: readonly string[], text: string): Promise<string> {
   const [verb, ...rest] = args;
+  if (verb === 'read') return JSON.stringify(readVerb(text));
   if (verb !== 'yield' && verb !== 'match' && verb !== 'reckon') throw new InputError(USAGE);
   const input = parse(text);
   const answer =

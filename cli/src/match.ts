@@ -32,6 +32,9 @@ const GRADE_BLOCKS: Readonly<Record<string, readonly DefectKind[]>> = {
   hidden: ['rot', 'split', 'metal'],
 };
 
+/** Grades of the exchange format. */
+const GRADES = ['clear', 'character', 'hidden'] as const;
+
 const SIZE = { above: 0, max: 100_000 };
 
 /** `match`: reads an instance. Unknown extra fields are ignored. */
@@ -48,6 +51,7 @@ export function readInstance(input: Json): MatchInstance {
       minLength: numberOr(offcut, 'minLength', DEFAULT_OFFCUT.minLength, 'offcut.', SIZE),
       minWidth: numberOr(offcut, 'minWidth', DEFAULT_OFFCUT.minWidth, 'offcut.', SIZE),
       credit: numberOr(offcut, 'credit', DEFAULT_OFFCUT.credit, 'offcut.', { min: 0, max: 1 }),
+      grade: offcut['grade'] === undefined ? 'clear' : oneOf(offcut, 'grade', GRADES, 'offcut.'),
     },
     boards,
     parts,
@@ -98,7 +102,7 @@ function readPart(entry: unknown, index: number): MatchPart {
     width: numberAt(from, 'width', path, SIZE),
     thickness: numberAt(from, 'thickness', path, SIZE),
     qty: numberAt(from, 'qty', path, { min: 1, max: 10_000, whole: true }),
-    grade: oneOf(from, 'grade', ['clear', 'character', 'hidden'], path),
+    grade: oneOf(from, 'grade', GRADES, path),
     species: readSpecies(from, path),
     ...(type === 'panel' ? { ...strip('minStrip'), ...strip('maxStrip') } : {}),
   };

@@ -3,13 +3,18 @@ import {
   DEFAULT_MACHINES,
   equilibriumMoisturePct,
   formatInches,
+  hoopSeatMm,
   parseLength,
+  radiusLossMm,
+  sawPasses,
   warpLoss,
   weightKg,
 } from '@aldrek/core';
 import { InputError, numberAt, numberOr, objectAt, oneOf, textAt, type Json } from './fields.ts';
 
 const SIZE = { above: 0, max: 1_000_000 };
+const PERCENT = { min: 0, max: 100 };
+const MOISTURE = { min: 0, max: 300 };
 
 /** The sums of `reckon`, by name: each takes and gives plain fields, mm and kg. */
 const SUMS: Readonly<Record<string, (input: Json) => unknown>> = {
@@ -58,6 +63,28 @@ const SUMS: Readonly<Record<string, (input: Json) => unknown>> = {
       numberAt(input, 'tC', '', { min: 0, max: 100 }),
       numberAt(input, 'rh', '', { min: 0, max: 100 }),
     ),
+  }),
+  radiusLoss: (input) => ({
+    loss: radiusLossMm(
+      numberAt(input, 'radius', '', SIZE),
+      numberAt(input, 'radialShrinkagePct', '', PERCENT),
+      numberAt(input, 'mcFrom', '', MOISTURE),
+      numberAt(input, 'mcTo', '', MOISTURE),
+    ),
+  }),
+  hoopSeat(input) {
+    const shape = {
+      headRadius: numberAt(input, 'headRadius', '', SIZE),
+      bilgeRadius: numberAt(input, 'bilgeRadius', '', SIZE),
+      halfHeight: numberAt(input, 'halfHeight', '', SIZE),
+    };
+    if (shape.bilgeRadius <= shape.headRadius)
+      throw new InputError('bilgeRadius: expected more than headRadius, or no hoop would hold');
+    const hoopAt = numberAt(input, 'hoopAt', '', { min: 0, max: shape.halfHeight });
+    return { seat: hoopSeatMm(shape, hoopAt, numberAt(input, 'radiusLoss', '', { min: 0, max: 1_000_000 })) };
+  },
+  sawPasses: (input) => ({
+    passes: sawPasses(numberAt(input, 'thickness', '', SIZE), numberAt(input, 'depth', '', SIZE)),
   }),
   weight: (input) => ({ kg: weightKg(...sizes(input), numberAt(input, 'density', '', SIZE)) }),
 };

@@ -1,5 +1,6 @@
 import {
   blockedForGrade,
+  NO_TRIMS,
   clearCuttings,
   FINDING_FACES,
   FINDING_KINDS,
@@ -80,6 +81,11 @@ function pieceCase(input: Json): BoardCase {
   const showFace = input['showFace'] === undefined ? 'A' : oneOf(input, 'showFace', ['A', 'B']);
   return {
     board: { length: piece.length, width: fullWidth(piece) },
-    blocked: blockedForGrade(piece, grade, { endTrimMm: endTrim }, showFace),
+    blocked: blockedForGrade(
+      piece,
+      grade,
+      { ...NO_TRIMS, endTrimMm: endTrim, roughEndTrimMm: endTrim },
+      showFace,
+    ),
   };
 }

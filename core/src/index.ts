@@ -33,6 +33,7 @@ export {
   type Species,
   type SpeciesId,
 } from './timber/species.ts';
+export { guessedPricePerM3 } from './timber/new-prices.ts';
 export { weightKg } from './timber/weight.ts';
 export { equilibriumMoisturePct } from './timber/equilibrium.ts';
 
@@ -68,6 +69,7 @@ export {
   type PieceId,
   type ProjectId,
 } from './stock/piece.ts';
+export { edgesOf, type EdgeState } from './stock/edges.ts';
 export { evenSpacing, layRow, type RowWish } from './stock/finding-row.ts';
 export {
   GRAIN_NAMES,
@@ -86,7 +88,15 @@ export {
   type Tone,
 } from './stock/inspection.ts';
 export {
+  depthOf,
   effectiveKind,
+  isPunched,
+  isSkinMark,
+  planingOverPunchedMm,
+  SKIN_MARK_MM,
+  STAIN_COLOUR_NAMES,
+  STAIN_COLOURS,
+  type StainColour,
   FACE_NAMES,
   FATE_NAMES,
   FATES,
@@ -130,6 +140,7 @@ export {
   type TallyFault,
   type TallyReading,
 } from './stock/tally-line.ts';
+export type { NominalReading } from './stock/tally-head.ts';
 
 export { bowOfLength, cupOfStrip, WARP_KINDS, type Warp, type WarpKind } from './stock/warp.ts';
 
@@ -140,6 +151,8 @@ export {
   CONDITIONS,
   LEAVE_HOW,
   LEAVE_NAMES,
+  HAUL_REASONS,
+  HAUL_REASON_NAMES,
   type Condition,
   type Correction,
   type Find,
@@ -150,6 +163,8 @@ export {
   type LeaveHow,
   type OwnKind,
   type Photo,
+  type HaulReason,
+  type KeptWhole,
 } from './stock/haul.ts';
 export {
   palletMarkText,
@@ -183,7 +198,14 @@ export type {
   Way,
 } from './stock/breakdown/model.ts';
 export { flatBlanks, type FlatBlank } from './stock/breakdown/cask-shape.ts';
-export { hoopShiftMm, radiusLossMm } from './stock/breakdown/barrel-hoops.ts';
+export {
+  hoopSeatMm,
+  hoopsOf,
+  radiusLossMm,
+  type CaskShape,
+  type Hoop,
+} from './stock/breakdown/barrel-hoops.ts';
+export { seatedHoops, type SeatedHoop } from './stock/breakdown/barrel.ts';
 export {
   CONSTRUCTION_NAMES,
   constructionFrom,
@@ -208,11 +230,19 @@ export {
 export {
   cautionOfHazard,
   cautionsFor,
+  hazardsOf,
   LIFT_PLAN_KG,
   TWO_PEOPLE_KG,
   type Caution,
 } from './hazards/cautions.ts';
-export { CLEARANCE_NAMES, clearanceOf, ironStains, type Clearance } from './hazards/clearance.ts';
+export {
+  CLEARANCE_NAMES,
+  clearanceOf,
+  ironStains,
+  isScanned,
+  punchedIn,
+  type Clearance,
+} from './hazards/clearance.ts';
 export { HAZARD_KINDS, type HazardKind } from './stock/hazard-kind.ts';
 export {
   hazardRule,
@@ -228,6 +258,9 @@ export {
 } from './hazards/hazard.ts';
 export { followFind } from './hazards/follow-find.ts';
 export {
+  finishIsLeadFree,
+  LOOSE_QUESTIONS,
+  looseHazards,
   markHazards,
   OUTCOME_NAMES,
   questionsFor,
@@ -241,19 +274,36 @@ export {
 // Yield
 export { clearCuttings, type ClearYield, type SchoolYield } from './yield/clear-cuttings.ts';
 export type { BoardSize, CuttingRule } from './yield/cutting-rule.ts';
-export { DEFAULT_HABITS, type CuttingHabits } from './yield/habits.ts';
+export { DEFAULT_HABITS, type CuttingHabits, type OffcutHabit } from './yield/habits.ts';
 export {
+  canSaw,
+  crosscutWay,
   DEFAULT_MACHINES,
+  flattenWay,
   limitsExceeded,
   limitsInWords,
+  ripWay,
+  sawPasses,
+  STRAIGHTEN_TEXT,
+  straightenWays,
+  type FlattenWay,
   type MachineLimit,
+  type SawWay,
+  type StraightenWay,
   type Machines,
 } from './yield/machines.ts';
+export { endTrims, isRoughEnd, type End, type EndTrimming } from './yield/ends.ts';
+export { blockedForGrade, isPlanedOff, NO_TRIMS, trimsOf, type Trims } from './yield/workable.ts';
 export {
-  blockedForGrade,
+  GLUED_FACE_MM,
+  isBowed,
+  laminatingMm,
+  PANEL_FLATTENING_MM,
+  panelFlatteningMm,
+} from './yield/flattening.ts';
+export {
   cuttingsAreaM2,
   estimateYield,
-  isPlanedOff,
   type Cutting,
   type PieceSize,
   type PieceYield,
@@ -269,7 +319,6 @@ export { greatestFor, usableThickness, type UsableThickness } from './yield/thic
 export {
   bestTradeFor,
   edgeLoss,
-  endTrims,
   straightPart,
   tradeFor,
   tradeTable,
@@ -298,11 +347,13 @@ export {
 } from './yield/own-record.ts';
 export {
   BIAS_SD,
+  DEFAULT_SURENESS,
   howSure,
   PRIORS,
   reckonedM3,
   shopBias,
   type HowSure,
+  type Sureness,
   type ShopBias,
 } from './yield/how-sure.ts';
 
@@ -310,6 +361,8 @@ export { recordedShares, usableShare, type Range, type UsableShare } from './yie
 export {
   DEFAULT_TRADE,
   fitsVehicle,
+  HAULED_MOISTURE_PCT,
+  minutesFor,
   priceOfNew,
   VERDICT_NAMES,
   worthOfHaul,
@@ -336,6 +389,7 @@ export {
   type Brief,
   type BrokenPart,
   type Make,
+  type Overruling,
   type Part,
   type PartId,
   type PartShape,
@@ -344,6 +398,39 @@ export {
   type ProjectPlan,
   type Wanted,
 } from './project/project.ts';
+export { matesOf } from './project/mates.ts';
+export {
+  boardMark,
+  planChanges,
+  questionOf,
+  samePlace,
+  type BoardAspect,
+  type PlanChange,
+  type PlanHabits,
+  type PlanQuestion,
+} from './project/plan-question.ts';
+export {
+  acceptConflicts,
+  acceptPlan,
+  dropPlanAside,
+  exchangePlans,
+  inOrder,
+  keepPlans,
+  matchTogether,
+  mendWith,
+  moveCut,
+  overrule,
+  putPlanAside,
+  releasePlan,
+  removePieces,
+  removeProject,
+  reservedByPlans,
+  setParts,
+  toggleExcluded,
+  toggleLock,
+  type Bench,
+  type Plans,
+} from './project/plan-life.ts';
 export { partAreaMm2, partOutline, shapeCover } from './project/part-outline.ts';
 export { readPartLine, type PartChip, type PartReading } from './project/part-line.ts';
 export {
@@ -359,7 +446,8 @@ export {
   type DrawnBox,
 } from './project/designs/design.ts';
 export { designById, SHIPPED_DESIGNS } from './project/designs/shipped.ts';
-export { longestRoundTurn, outerSize, sizeLimits, woodLimits } from './project/limits.ts';
+export { CHILDREN_NOTE, longestRoundTurn, machineLimits, outerSize, sizeLimits } from './project/limits.ts';
+export { fitnessOf, usesOf, type Fitness, type FitnessReason } from './project/fitness.ts';
 export { FormulaError } from './project/designs/formula.ts';
 export { waysOut } from './project/ways-out/ways-out.ts';
 export type { FindingInTheWay, WayKind, WayOut, WaysContext } from './project/ways-out/way.ts';
@@ -376,6 +464,7 @@ export {
 export {
   CLEAR_GRADE,
   DEFAULT_OFFCUT,
+  offcutGrade,
   isBetterPlan,
   OFFCUT_ID,
   type MatchBoard,
@@ -391,10 +480,12 @@ export { matchSteps, solveMatch, type MatchStep, type SearchOptions } from './ma
 export { solverFrom, type Solver } from './match/linear.ts';
 export { layoutFaults, verifyPlan } from './match/verify-plan.ts';
 export {
-  basisOf,
+  flatteningOf,
+  keptOut,
   piecesFor,
   planForProject,
   projectInstance,
+  type KeptOut,
   type ShopRules,
 } from './match/project-instance.ts';
 export { KnownBoards, showFaceOf, worthPerM2 } from './match/known-boards.ts';
@@ -402,7 +493,7 @@ export { findingsInTheWay } from './match/findings-in-the-way.ts';
 export { impossibleParts, nearestMiss, type NearestMiss } from './match/nearest-miss.ts';
 export { chooseGroups, groupFaults, type GroupThickness } from './match/thickness-groups.ts';
 export { coversAll, tryProject, type Tried } from './match/try-project.ts';
-export { asOne, groupsTogether, matesOf, plansOf } from './match/together.ts';
+export { asOne, groupsTogether, plansOf } from './match/together.ts';
 export { designProject, largest, type Largest } from './match/largest.ts';
 export { largestOfTwo, largestPair, type LargestOfTwo, type LargestPair } from './match/largest-two.ts';
 export { couldMake, rankCouldMake, type CouldMake } from './match/could-make.ts';
@@ -410,9 +501,11 @@ export { couldMake, rankCouldMake, type CouldMake } from './match/could-make.ts'
 // The shop floor
 export { cutSheet, type CutSheet, type SheetCut } from './shop/cut-sheet.ts';
 export { cautionsAtCut, setUps, type SetUp } from './shop/set-ups.ts';
+export { isAwayFromFence, sawWayOf, straightenFirst, type Straightening } from './shop/preparation.ts';
 
 // The shop document, and changes to it
 export {
+  completeSettings,
   DEFAULT_SETTINGS,
   emptyShop,
   SHOP_FORMAT,

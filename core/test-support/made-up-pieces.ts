@@ -6,7 +6,7 @@ export function aFinding(kind: FindingKind, more: Partial<Finding> = {}): Findin
   return { id: `f-${kind}`, kind, face: 'A', x: 100, y: 30, length: 20, width: 20, ...more };
 }
 
-/** A plain sound board; say what matters. */
+/** A plain sound board that has been screened; say what matters. */
 export function aPiece(more: Partial<Piece> = {}): Piece {
   return {
     id: 'p1',
@@ -20,6 +20,7 @@ export function aPiece(more: Partial<Piece> = {}): Piece {
     place: 'bay 1',
     find: '',
     findings: [],
+    hazards: [],
     ...more,
   };
 }

@@ -136,7 +136,6 @@ describe('readShop', () => {
           missing: [],
           spentM2: 0,
           atMostOver: null,
-          basis: '',
           accepted: false,
         }),
       'projects[0] “Boot bench” → plan → cuts[0]',
@@ -159,7 +158,7 @@ it('reads a shop of version 2, which knew neither machines nor a record of what 
   const read = readShop(JSON.stringify({ ...rest, version: 2, settings: older, pieces: [aPiece()] }));
   expect(read.ok && read.value.milled).toEqual([]);
   expect(read.ok && read.value.settings.machines).toEqual(emptyShop().settings.machines);
-  expect(read.ok && read.value.version).toBe(4);
+  expect(read.ok && read.value.version).toBe(5);
 });
 
 it('refuses an outline that is none, and days that are none', () => {

@@ -1,4 +1,5 @@
 /** Reads a shop document strictly: all of it, or nothing and a list of faults with their places. */
+import { inOrder } from '../project/plan-life.ts';
 import { designFaults } from '../project/designs/design.ts';
 import { fail, ok, type Result } from '../foundation/result.ts';
 import { outlineFault } from '../geometry/outline.ts';
@@ -22,14 +23,32 @@ export interface DocumentFault {
 /** More faults than this are not listed: the file is of another kind. */
 const MOST_FAULTS = 50;
 
-/** Parses and checks the text of an exported shop. */
+/** A longer text than this is no shop, characters. */
+const MOST_CHARACTERS = 200_000_000;
+
+/**
+ * Parses and checks the text of an exported shop. Total: whatever comes, it answers with a shop or with faults, and
+ * never throws. What plans and projects still name though it is gone is put in order on the way.
+ */
 export function readShop(text: string): Result<ShopDocument, readonly DocumentFault[]> {
-  let raw: unknown;
   try {
-    raw = migrated(JSON.parse(text));
+    return readChecked(text);
+  } catch (error) {
+    const message = `can’t be read as a shop (${error instanceof Error ? error.message : String(error)})`;
+    return fail([{ place: 'the document', message }]);
+  }
+}
+
+function readChecked(text: string): Result<ShopDocument, readonly DocumentFault[]> {
+  if (text.length > MOST_CHARACTERS)
+    return fail([{ place: 'the document', message: 'is far too long to be a shop' }]);
+  let parsed: unknown;
+  try {
+    parsed = JSON.parse(text);
   } catch {
     return fail([{ place: jsonPlace(text), message: 'this is not JSON; was the file cut short?' }]);
   }
+  const raw = migrated(parsed);
   if (!validateShop(raw)) {
     const faults = (validateShop.errors ?? []).slice(0, MOST_FAULTS).map((error) => ({
       place: placeInWords(error.instancePath, raw),
@@ -39,7 +58,7 @@ export function readShop(text: string): Result<ShopDocument, readonly DocumentFa
   }
   const shop = raw as ShopDocument;
   const faults = crossFaults(shop);
-  return faults.length > 0 ? fail(faults.slice(0, MOST_FAULTS)) : ok(shop);
+  return faults.length > 0 ? fail(faults.slice(0, MOST_FAULTS)) : ok({ ...shop, ...inOrder(shop) });
 }
 
 function jsonPlace(text: string): string {
@@ -133,13 +152,18 @@ function crossFaults(shop: ShopDocument): DocumentFault[] {
     if (!isDay(day)) faults.push({ place: `${place} → day`, message: `${day} is not a day` });
     milled.add(id);
   });
+  const seen = new Set<string>();
+  const partIds = new Set<string>();
   shop.projects.forEach((project, i) => {
     const place = `projects[${i}] “${project.name}”`;
+    if (seen.has(project.id)) faults.push({ place, message: `the id ${project.id} stands twice` });
+    seen.add(project.id);
+    project.parts.forEach(({ id, name }, n) => {
+      if (partIds.has(id))
+        faults.push({ place: `${place} → parts[${n}] “${name}”`, message: `the id ${id} stands twice` });
+      partIds.add(id);
+    });
     const parts = new Set<string>(project.parts.map((part) => part.id));
-    for (const id of project.together ?? []) {
-      if (!projects.has(id))
-        faults.push({ place: `${place} → together`, message: 'names a project that is not in the file' });
-    }
     project.plan?.cuts.forEach((cut, n) => {
       const where = `${place} → plan → cuts[${n}]`;
       if (!pieces.has(cut.pieceId))

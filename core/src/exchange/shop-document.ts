@@ -3,6 +3,7 @@ import type { Piece } from '../stock/piece.ts';
 import type { Place } from '../stock/place.ts';
 import type { Design } from '../project/designs/design.ts';
 import type { Project } from '../project/project.ts';
+import { DEFAULT_SURENESS, type Sureness } from '../yield/how-sure.ts';
 import { DEFAULT_HABITS, type CuttingHabits } from '../yield/habits.ts';
 import { DEFAULT_TRADE, type Trade } from '../yield/worth-taking.ts';
 import { DEFAULT_MACHINES, type Machines } from '../yield/machines.ts';
@@ -10,13 +11,15 @@ import type { Milled } from '../yield/own-record.ts';
 import type { LengthUnit } from '../units/length.ts';
 
 export const SHOP_FORMAT = 'aldrek-shop';
-export const SHOP_VERSION = 4;
+export const SHOP_VERSION = 5;
 
 export interface ShopSettings {
   readonly unit: LengthUnit;
   readonly habits: CuttingHabits;
   readonly machines: Machines;
   readonly trade: Trade;
+  /** What is believed of estimates before the shop's own record says more. */
+  readonly sureness: Sureness;
   readonly places: readonly Place[];
   readonly ownKinds: readonly OwnKind[];
   /** The shop's own designs, beside those that ship. */
@@ -28,10 +31,24 @@ export const DEFAULT_SETTINGS: ShopSettings = {
   habits: DEFAULT_HABITS,
   machines: DEFAULT_MACHINES,
   trade: DEFAULT_TRADE,
+  sureness: DEFAULT_SURENESS,
   places: [],
   ownKinds: [],
   designs: [],
 };
+
+/** Settings of any earlier version with what they did not know yet as it comes. */
+export function completeSettings(settings: Partial<ShopSettings>): ShopSettings {
+  const { habits, machines, trade, sureness } = settings;
+  return {
+    ...DEFAULT_SETTINGS,
+    ...settings,
+    habits: { ...DEFAULT_HABITS, ...habits },
+    machines: { ...DEFAULT_MACHINES, ...machines },
+    trade: { ...DEFAULT_TRADE, ...trade },
+    sureness: { ...DEFAULT_SURENESS, ...sureness },
+  };
+}
 
 /** The whole shop: what is exported, imported, and published as `shop.schema.json`. */
 export interface ShopDocument {

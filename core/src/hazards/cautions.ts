@@ -1,18 +1,20 @@
-import { effectiveKind, type FindingKind } from '../stock/finding.ts';
+import { effectiveKind, OVER_PUNCHED_MM, type FindingKind } from '../stock/finding.ts';
 import type { HazardKind } from '../stock/hazard-kind.ts';
 import { pieceWeightKg, type Piece } from '../stock/piece.ts';
 import { exhausted } from '../foundation/assert.ts';
-import { clearanceOf, ironStains } from './clearance.ts';
-import { hazardRule } from './hazard.ts';
+import { clearanceOf, ironStains, punchedIn } from './clearance.ts';
+import { hazardRule, hazardSet } from './hazard.ts';
 
 /** Cautions inform; they certify nothing. Local rules, labels and licensed people come first. */
 export interface Caution {
-  readonly id: 'metal' | 'iron-stain' | 'old-finish' | 'lift-two' | 'lift-plan' | HazardKind;
+  readonly id: 'metal' | 'unscanned' | 'punched-metal' | 'iron-stain' | 'lift-two' | 'lift-plan' | HazardKind;
   readonly danger: string;
   readonly precaution: string;
   readonly whoDecides: string;
   /** Whether any machine step must wait for it. */
   readonly stopsMachines: boolean;
+  /** So common that where many pieces stand together it is counted, not shown on each. */
+  readonly counted?: true;
 }
 
 /** Above this a piece asks for two people, kg. */
@@ -44,37 +46,68 @@ const IRON_STAIN: Caution = {
   stopsMachines: true,
 };
 
-const OLD_FINISH: Caution = {
-  id: 'old-finish',
-  danger: 'Old finish of unknown age: paint and varnish may hold lead.',
-  precaution: 'Test before sanding or heat. No dry sanding and no heat gun until it is shown to be free.',
-  whoDecides: 'A test, and your local authority’s rules.',
+const UNSCANNED: Caution = {
+  id: 'unscanned',
+  danger: 'Never scanned: not known to be clear of metal.',
+  precaution: 'Scan faces, edges and ends before the first machine step, and again after planing.',
+  whoDecides: 'You, with a detector in hand.',
+  stopsMachines: true,
+  counted: true,
+};
+
+const PUNCHED: Caution = {
+  id: 'punched-metal',
+  danger: 'Metal punched deep is still in it.',
+  precaution: `Plane no deeper than its head less ${OVER_PUNCHED_MM} mm, and not at all where that was not measured. Never saw, bore or rout there.`,
+  whoDecides: 'You, with a depth gauge in hand.',
   stopsMachines: false,
 };
 
+/**
+ * What follows a piece into its uses: what its find or its maker has put on record, what its findings betray, and
+ * where nobody has looked, that nobody has. A finish of unknown age may hold lead until somebody has shown that it
+ * does not, whatever was answered for the find before it was seen.
+ */
+export function hazardsOf(piece: Pick<Piece, 'hazards' | 'findings'>): HazardKind[] {
+  const kinds = new Set<HazardKind>(piece.hazards ?? ['not-screened']);
+  for (const finding of piece.findings) {
+    const cause = causeOf(effectiveKind(finding));
+    if (cause === 'old-finish') {
+      if (finding.leadFree !== true && !kinds.has('lead-paint')) kinds.add('maybe-lead');
+    } else if (cause !== null && cause !== 'metal') kinds.add(cause);
+  }
+  return hazardSet(kinds);
+}
+
 /** What to beware of with a piece, gravest first: metal, what follows its wood, its weight. */
 export function cautionsFor(piece: Piece): Caution[] {
-  const found = new Set(piece.findings.map((finding) => causeOf(effectiveKind(finding))));
-  const carried = piece.hazards ?? [];
-  const hazards = new Set<HazardKind>(carried);
-  if (found.has('live-insects')) hazards.add('live-insects');
-  if (found.has('mould')) hazards.add('mould');
-  // A screened piece whose find holds no doubt about lead has had its finish judged already.
-  const finishOpen = found.has('old-finish') && piece.hazards === undefined;
   const weight = pieceWeightKg(piece) ?? 0;
   const lift = weight > LIFT_PLAN_KG ? liftPlan(weight) : weight > TWO_PEOPLE_KG ? twoPeople(weight) : null;
-  const clearance = clearanceOf(piece);
-  const cautions = [...hazards].map(cautionOfHazard);
+  const hazards = hazardsOf(piece).map(cautionOfHazard);
   return [
-    ...(clearance === 'metal-in' ? [METAL] : clearance === 'not-scanned' ? [NOT_SCANNED] : []),
+    ...metalCautions(piece),
     ...ironStains(piece)
       .slice(0, 1)
       .map(() => IRON_STAIN),
-    ...cautions.filter((caution) => caution.stopsMachines),
-    ...(finishOpen ? [OLD_FINISH] : []),
-    ...cautions.filter((caution) => !caution.stopsMachines),
+    ...hazards.filter((caution) => caution.stopsMachines),
+    ...hazards.filter((caution) => !caution.stopsMachines),
     ...(lift ? [lift] : []),
   ];
+}
+
+function metalCautions(piece: Piece): Caution[] {
+  const punched = punchedIn(piece).length > 0 ? [PUNCHED] : [];
+  switch (clearanceOf(piece)) {
+    case 'metal-in':
+      return [METAL, ...punched];
+    case 'not-scanned':
+      return [NOT_SCANNED, ...punched];
+    case 'unknown':
+      return [UNSCANNED, ...punched];
+    case 'scanned':
+    case 'cleared':
+      return punched;
+  }
 }
 
 /** A hazard as a caution: it stops machines unless a precaution will do. */
@@ -82,7 +115,14 @@ export function cautionOfHazard(kind: HazardKind): Caution {
   const { name, reason, precaution, whoDecides, rulings } = hazardRule(kind);
   const danger = `${name.charAt(0).toUpperCase()}${name.slice(1)}: ${reason.charAt(0).toLowerCase()}${reason.slice(1)}`;
   const stopsMachines = rulings.machining === 'never' || rulings.machining === 'ask';
-  return { id: kind, danger, precaution, whoDecides, stopsMachines };
+  return {
+    id: kind,
+    danger,
+    precaution,
+    whoDecides,
+    stopsMachines,
+    ...(kind === 'not-screened' ? { counted: true as const } : {}),
+  };
 }
 
 function twoPeople(weight: number): Caution {
@@ -131,6 +171,8 @@ function causeOf(kind: FindingKind): 'metal' | 'live-insects' | 'mould' | 'old-f
     case 'tongue':
     case 'wear':
     case 'burn':
+    case 'weathering':
+    case 'tool-marks':
     case 'veneer-lift':
       return null;
     default:

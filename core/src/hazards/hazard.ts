@@ -6,7 +6,7 @@
 import { HAZARD_KINDS, type HazardKind } from '../stock/hazard-kind.ts';
 
 /** What a maker may want to do with wood. */
-export const USES = ['machining', 'burning', 'indoors', 'food', 'bedding', 'sale'] as const;
+export const USES = ['machining', 'burning', 'indoors', 'food', 'children', 'bedding', 'sale'] as const;
 export type Use = (typeof USES)[number];
 
 export const USE_NAMES: Readonly<Record<Use, string>> = {
@@ -14,6 +14,7 @@ export const USE_NAMES: Readonly<Record<Use, string>> = {
   burning: 'burning',
   indoors: 'indoor use',
   food: 'use near food',
+  children: 'things for children',
   bedding: 'bedding or mulch of its shavings',
   sale: 'sale',
 };
@@ -34,6 +35,7 @@ const PRESERVED: HazardRule['rulings'] = {
   burning: 'never',
   indoors: 'never',
   food: 'never',
+  children: 'never',
   bedding: 'never',
   sale: 'ask',
 };
@@ -63,6 +65,7 @@ const RULES: Readonly<Record<HazardKind, HazardRule>> = {
       burning: 'never',
       indoors: 'never',
       food: 'never',
+      children: 'never',
       bedding: 'never',
       sale: 'never',
     },
@@ -77,6 +80,23 @@ const RULES: Readonly<Record<HazardKind, HazardRule>> = {
       burning: 'never',
       indoors: 'never',
       food: 'never',
+      children: 'never',
+      bedding: 'never',
+      sale: 'ask',
+    },
+  },
+  'not-screened': {
+    name: 'history unknown, nobody has looked',
+    reason: 'It has not been screened: treatment, paint, spills, insects and mould are open questions.',
+    precaution:
+      'Answer the questions for it, or for all of its batch at once. Until then mask and extraction.',
+    whoDecides: 'You, once you have looked.',
+    rulings: {
+      machining: 'mind',
+      burning: 'never',
+      indoors: 'ask',
+      food: 'never',
+      children: 'never',
       bedding: 'never',
       sale: 'ask',
     },
@@ -91,6 +111,7 @@ const RULES: Readonly<Record<HazardKind, HazardRule>> = {
       burning: 'never',
       indoors: 'never',
       food: 'never',
+      children: 'never',
       bedding: 'never',
       sale: 'never',
     },
@@ -105,6 +126,7 @@ const RULES: Readonly<Record<HazardKind, HazardRule>> = {
       burning: 'never',
       indoors: 'ask',
       food: 'never',
+      children: 'never',
       bedding: 'never',
       sale: 'ask',
     },
@@ -119,6 +141,7 @@ const RULES: Readonly<Record<HazardKind, HazardRule>> = {
       burning: 'never',
       indoors: 'ask',
       food: 'never',
+      children: 'never',
       bedding: 'never',
       sale: 'ask',
     },
@@ -133,6 +156,7 @@ const RULES: Readonly<Record<HazardKind, HazardRule>> = {
       burning: 'never',
       indoors: 'never',
       food: 'never',
+      children: 'never',
       bedding: 'never',
       sale: 'never',
     },
@@ -147,6 +171,7 @@ const RULES: Readonly<Record<HazardKind, HazardRule>> = {
       burning: 'never',
       indoors: 'never',
       food: 'never',
+      children: 'never',
       bedding: 'never',
       sale: 'never',
     },
@@ -156,7 +181,7 @@ const RULES: Readonly<Record<HazardKind, HazardRule>> = {
     reason: 'They spread to the rack and to the house.',
     precaution: 'Keep it apart; heat the core to 55–60 °C or freeze it before it joins other wood.',
     whoDecides: 'A pest controller where you are unsure.',
-    rulings: { machining: 'ask', indoors: 'ask', sale: 'never' },
+    rulings: { children: 'ask', machining: 'ask', indoors: 'ask', sale: 'never' },
   },
   'maybe-insects': {
     name: 'holes, perhaps live',
@@ -170,21 +195,21 @@ const RULES: Readonly<Record<HazardKind, HazardRule>> = {
     reason: 'Its dust harms the lungs.',
     precaution: 'Brush it off outdoors with a fitting respirator; dry it before it joins the rack.',
     whoDecides: 'You; leave it if anyone in the shop has a weak chest.',
-    rulings: { machining: 'mind', bedding: 'never' },
+    rulings: { children: 'ask', machining: 'mind', bedding: 'never' },
   },
   droppings: {
     name: 'droppings',
     reason: 'Dust from droppings carries disease.',
     precaution: 'Wet it down, gloves and a fitting respirator, scrub before it comes in.',
     whoDecides: 'You; your health authority’s advice on pigeons and rats.',
-    rulings: { machining: 'mind', food: 'never', bedding: 'never' },
+    rulings: { machining: 'mind', food: 'never', children: 'ask', bedding: 'never' },
   },
   'chipboard-dust': {
     name: 'board with resin',
     reason: 'Chipboard and plywood are held by resin, whose dust and smoke irritate.',
     precaution: 'Extraction and a mask; never burn it.',
     whoDecides: 'You, and the rules for burning waste wood where you are.',
-    rulings: { machining: 'mind', burning: 'never', bedding: 'never' },
+    rulings: { children: 'mind', machining: 'mind', burning: 'never', bedding: 'never' },
   },
   tension: {
     name: 'under tension',
@@ -198,7 +223,7 @@ const RULES: Readonly<Record<HazardKind, HazardRule>> = {
     reason: 'Its edges cut, and it is heavier than it looks.',
     precaution: 'Gloves and long sleeves; carry it on edge, two people for a large pane.',
     whoDecides: 'You; a glazier for what it may be used for.',
-    rulings: { sale: 'ask' },
+    rulings: { children: 'ask', sale: 'ask' },
   },
   toughened: {
     name: 'toughened glass',

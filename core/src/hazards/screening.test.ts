@@ -72,13 +72,14 @@ describe('hazards', () => {
       restrictions(['preservative'])
         .filter(({ ruling }) => ruling === 'never')
         .map(({ use }) => use),
-    ).toEqual(['burning', 'indoors', 'food', 'bedding']);
+    ).toEqual(['burning', 'indoors', 'food', 'children', 'bedding']);
   });
 
+  const scanned = { scans: { found: '2026-03-01' } };
   it('stop machines on a piece until someone who may decide has', () => {
-    const [caution] = cautionsFor(aPiece({ hazards: ['preservative'] }));
+    const [caution] = cautionsFor(aPiece({ ...scanned, hazards: ['preservative'] }));
     expect(caution).toMatchObject({ id: 'preservative', stopsMachines: true });
-    expect(cautionsFor(aPiece({ hazards: [] }))).toEqual([]);
+    expect(cautionsFor(aPiece({ ...scanned, hazards: [] }))).toEqual([]);
   });
 
   it('follow the find to its pieces, and leave what was noted on a piece itself', () => {

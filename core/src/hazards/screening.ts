@@ -113,7 +113,7 @@ const CONTENTS: Question = {
 
 const HOOPS: Question = {
   id: 'hoops',
-  text: 'Are the end hoops on?',
+  text: 'Are the head hoops on? They hold everything: lose them and it is a heap of staves.',
   answers: [
     answer('on', 'on and tight', ['tension']),
     answer('loose', 'on but loose', ['tension']),
@@ -147,15 +147,17 @@ const CHIPBOARD: Question = {
 export function questionsFor(kind: FindKind): readonly Question[] {
   switch (kind) {
     case 'pallet':
-      return [SPILL, INSECTS, MOULD];
+      return [SPILL, PAINT, INSECTS, MOULD];
     case 'pew':
       return [PAINT, INSECTS, MOULD];
     case 'flooring':
       return [ADHESIVE, PAINT, INSECTS];
     case 'post':
       return [PRESERVATIVE, PAINT, INSECTS];
+    case 'outdoor-boards':
+      return [PRESERVATIVE, PAINT, SPILL, INSECTS, MOULD];
     case 'barrel':
-      return [CONTENTS, HOOPS, INSECTS, MOULD];
+      return [CONTENTS, PAINT, HOOPS, INSECTS, MOULD];
     case 'furniture':
       return [PAINT, CHIPBOARD, INSECTS, SPRINGS];
     case 'mixed':
@@ -168,6 +170,28 @@ export function questionsFor(kind: FindKind): readonly Question[] {
       return exhausted(kind, 'kind of find');
   }
 }
+
+/** What is asked of pieces that came out of no find on record, for a whole batch at once. */
+export const LOOSE_QUESTIONS: readonly Question[] = [PRESERVATIVE, PAINT, SPILL, INSECTS, MOULD];
+
+/**
+ * The hazards that answers about loose pieces leave, by question; an open question counts as the unsafe answer, so
+ * that only a batch of which all has been answered is free of doubt.
+ */
+export const looseHazards = (answers: Readonly<Record<string, string>>): HazardKind[] =>
+  hazardSet(
+    LOOSE_QUESTIONS.flatMap((question) => {
+      const given = question.answers.find(({ id }) => id === answers[question.id]);
+      return given?.hazards ?? question.unanswered;
+    }),
+  );
+
+/** Answers about paint that settle whether the finish seen then may hold lead. */
+const SETTLES_LEAD: ReadonlySet<string> = new Set(['young', 'tested']);
+
+/** Whether the finish that was there when a find was screened has been shown to be free of lead. */
+export const finishIsLeadFree = (answers: Readonly<Record<string, string>>): boolean =>
+  SETTLES_LEAD.has(answers['paint'] ?? '');
 
 /** What a pallet's mark leaves; no mark is an unknown history. */
 export function markHazards(mark: PalletMark | undefined): readonly HazardKind[] {
@@ -199,7 +223,7 @@ export interface Screening {
   readonly hazards: readonly HazardKind[];
 }
 
-/** Whether what counts while nobody has looked is what would make one leave it. */
+/** Whether the unsafe answer, which counts while the question is open, is one that says leave it. */
 const mayMeanLeave = (question: Question): boolean =>
   question.answers.some(
     (given) => given.leave === true && given.hazards.some((kind) => question.unanswered.includes(kind)),

@@ -8,7 +8,7 @@
  *
  * Cost O(p log p) for p placements.
  */
-import type { Rect } from '../geometry/rectangle.ts';
+import { overlaps, type Rect } from '../geometry/rectangle.ts';
 import type { School } from '../yield/why-better.ts';
 
 const TOLERANCE = 1e-6;
@@ -41,6 +41,49 @@ export function cutTree<P extends Rect>(
 /** The cuts by whichever school can do it, crosscut first if both can. */
 export function anyCutTree<P extends Rect>(placements: readonly P[], kerf: number): CutTree<P> | null {
   return cutTree(placements, kerf, 'crosscutFirst') ?? cutTree(placements, kerf, 'ripFirst');
+}
+
+/** What a layout is sawn from: its size, and where no saw may run. */
+export interface SawnFrom {
+  readonly length: number;
+  readonly width: number;
+  readonly noSaw?: readonly Rect[];
+}
+
+/** Whether placements can be cut out of the board in three stages, with no cut through metal that stays in it. */
+export function canBeSawn(placements: readonly Rect[], kerf: number, board: SawnFrom): boolean {
+  const { noSaw } = board;
+  if (noSaw === undefined || noSaw.length === 0) return anyCutTree(placements, kerf) !== null;
+  const whole = { x: 0, y: 0, length: board.length, width: board.width };
+  return (['crosscutFirst', 'ripFirst'] as const).some((school) => {
+    const tree = cutTree(placements, kerf, school);
+    return tree !== null && missesMetal(tree.groups, whole, kerf, noSaw);
+  });
+}
+
+/** The workpiece that a group is, once it has been cut off. */
+export const workpieceOf = <P extends Rect>({ axis, from, to }: CutGroup<P>, within: Rect): Rect =>
+  axis === 'x' ? { ...within, x: from, length: to - from } : { ...within, y: from, width: to - from };
+
+/** Whether no cut of a stage, nor of those after it, runs through metal. A cut is a kerf wide, on the waste side. */
+export function missesMetal<P extends Rect>(
+  groups: readonly CutGroup<P>[],
+  within: Rect,
+  kerf: number,
+  metal: readonly Rect[],
+): boolean {
+  return groups.every((group) => {
+    const { axis, from, to } = group;
+    const [begin, end] = [low(within, axis), high(within, axis)];
+    const line = (at: number): Rect =>
+      axis === 'x' ? { ...within, x: at, length: kerf } : { ...within, y: at, width: kerf };
+    const cuts = [
+      ...(from > begin + TOLERANCE ? [line(from - kerf)] : []),
+      ...(to < end - TOLERANCE ? [line(to)] : []),
+    ];
+    if (cuts.some((cut) => metal.some((nail) => overlaps(cut, nail)))) return false;
+    return missesMetal(group.groups, workpieceOf(group, within), kerf, metal);
+  });
 }
 
 const low = (rect: Rect, axis: 'x' | 'y'): number => (axis === 'x' ? rect.x : rect.y);

@@ -1,10 +1,10 @@
 /** The findings that alone keep a part out of a piece: what one decision would give. */
 import type { Part, PlannedCut } from '../project/project.ts';
 import type { FindingInTheWay } from '../project/ways-out/way.ts';
-import { isInTheWay, neverStays, verdictOn } from '../stock/grade.ts';
+import { isInTheWay, neverStays, verdictOn, type GradeLimits } from '../stock/grade.ts';
 import type { Finding } from '../stock/finding.ts';
 import type { Piece } from '../stock/piece.ts';
-import { blockedForGrade } from '../yield/estimate.ts';
+import { blockedForGrade, trimsOf } from '../yield/workable.ts';
 import { boardSuits, leastWidth, type MatchInstance } from './instance.ts';
 import { findSpot } from './layout.ts';
 import { showFaceOf } from './known-boards.ts';
@@ -26,11 +26,12 @@ export function findingsInTheWay(
   instance: MatchInstance,
   pieces: readonly Piece[],
   cuts: readonly PlannedCut[],
-  { habits }: ShopRules,
+  { habits, machines }: ShopRules,
   most = 3,
 ): FindingInTheWay[] {
   const asked = instance.parts.find(({ id }) => id === part.id);
   if (!asked) return [];
+  const trims = trimsOf(habits, machines);
   const byId = new Map(pieces.map((piece) => [piece.id, piece]));
   const found: FindingInTheWay[] = [];
   for (const board of instance.boards) {
@@ -52,13 +53,13 @@ export function findingsInTheWay(
     if (fits(board.blocked[asked.grade] ?? [])) continue;
     const showFace = showFaceOf(piece);
     for (const finding of piece.findings) {
-      if (!isInTheWay(part.grade, finding, piece, showFace)) continue;
+      if (!isInTheWay(part.grade, finding, piece, showFace, trims.limits)) continue;
       const fate = FATES_TO_TRY.find((fate) =>
-        lets(part, { ...finding, fate }, piece, isLoose(finding), fate),
+        lets(part, { ...finding, fate }, piece, isLoose(finding), fate, trims.limits),
       );
       if (fate === undefined) continue;
       const findings = piece.findings.map((other) => (other === finding ? { ...finding, fate } : other));
-      if (fits(blockedForGrade({ ...piece, findings }, part.grade, habits, showFace)))
+      if (fits(blockedForGrade({ ...piece, findings }, part.grade, trims, showFace)))
         found.push({ piece, finding, fate });
     }
   }
@@ -72,7 +73,8 @@ function lets(
   piece: Piece,
   loose: boolean,
   fate: (typeof FATES_TO_TRY)[number],
+  limits: GradeLimits,
 ): boolean {
   if (neverStays(decided) || (loose && fate === 'keep')) return false;
-  return verdictOn(part.grade, decided, piece) !== 'cut';
+  return verdictOn(part.grade, decided, piece, limits) !== 'cut';
 }

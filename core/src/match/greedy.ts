@@ -66,7 +66,8 @@ export function layWanted(problem: Problem, column: Column, draft: Draft): void 
     gives.set(want, (gives.get(want) ?? 0) + Math.min(room, fills));
     return true;
   });
-  if (gives.size > 0) lay(problem, { ...column, cuts, gives: [...gives].flat() }, draft);
+  if (gives.size > 0 && problem.canSaw(column.board, cuts))
+    lay(problem, { ...column, cuts, gives: [...gives].flat() }, draft);
 }
 
 export function gainOf(problem: Problem, column: Column, prices: ArrayLike<number>): number {

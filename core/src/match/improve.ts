@@ -329,7 +329,7 @@ export function dropUnfinished(problem: Problem, draft: Draft): void {
     });
     if (cuts.length === column.cuts.length) continue;
     takeOff(problem, column, draft);
-    if (!cuts.some((cut) => cut.want >= 0)) continue;
+    if (!cuts.some((cut) => cut.want >= 0) || !problem.canSaw(column.board, cuts)) continue;
     const gives: number[] = [];
     for (let i = 0; i < column.gives.length; i += 2) {
       const w = column.gives[i] as number;

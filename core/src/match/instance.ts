@@ -14,11 +14,13 @@ export interface MatchInstance {
   readonly perBoard?: number;
 }
 
-/** A leftover at least this large and quite clear goes back on the rack, credited at `credit` of its worth. */
+/** A leftover at least this large and free of what its grade rejects goes back on the rack, credited at `credit` of its worth. */
 export interface OffcutRule {
   readonly minLength: number;
   readonly minWidth: number;
   readonly credit: number;
+  /** What may lie in it: what this grade accepts; nothing at all where it is not named. */
+  readonly grade?: string;
 }
 
 export const DEFAULT_OFFCUT: OffcutRule = { minLength: 300, minWidth: 50, credit: 0.7 };
@@ -35,12 +37,17 @@ export interface MatchBoard {
   readonly blocked: Readonly<Record<string, readonly Rect[]>>;
   /** Thickness that comes out for a part at the size it is cut at, by part; as found where it is not named. */
   readonly yields?: Readonly<Record<string, number>>;
+  /** Where no saw may run: metal that stays in the wood. Placements may lie over it, cuts may not. */
+  readonly noSaw?: readonly Rect[];
   /** How little the maker likes a part to come from this board, in value for each copy or strip, by part. */
   readonly reluctance?: Readonly<Record<string, number>>;
 }
 
-/** The grade that asks for no finding at all: what an offcut must be. */
+/** The grade that asks for no finding at all. */
 export const CLEAR_GRADE = 'clear';
+
+/** The grade that an offcut must be. */
+export const offcutGrade = (rule: OffcutRule): string => rule.grade ?? CLEAR_GRADE;
 
 export interface MatchPart {
   readonly id: string;

@@ -7,10 +7,12 @@ import { sum } from '../foundation/sum.ts';
 import { areaMm2, type Rect } from '../geometry/rectangle.ts';
 import { blockedRects, type Grade } from '../stock/grade.ts';
 import { fullWidth, type Piece } from '../stock/piece.ts';
-import { blockedForGrade } from '../yield/estimate.ts';
 import type { CuttingHabits } from '../yield/habits.ts';
 import type { Machines } from '../yield/machines.ts';
 import { usableThickness } from '../yield/thickness.ts';
+import { blockedForGrade, trimsOf, type Trims } from '../yield/workable.ts';
+import { fitnessOf, usesKey, type Fitness } from '../project/fitness.ts';
+import type { Brief } from '../project/project.ts';
 
 /** The face to show where a grade looks at one face only: the one with less in the way. */
 export function showFaceOf(piece: Piece): 'A' | 'B' {
@@ -34,15 +36,19 @@ interface Known {
   readonly worth: number;
   readonly blocked: Map<Grade, readonly Rect[]>;
   readonly thickness: Map<string, number>;
+  readonly fitness: Map<string, Fitness>;
 }
 
 export class KnownBoards {
   private readonly pieces = new WeakMap<Piece, Known>();
+  private readonly trims: Trims;
 
   constructor(
     readonly habits: CuttingHabits,
     readonly machines: Machines,
-  ) {}
+  ) {
+    this.trims = trimsOf(habits, machines);
+  }
 
   private of(piece: Piece): Known {
     const known = this.pieces.get(piece);
@@ -52,6 +58,7 @@ export class KnownBoards {
       worth: worthPerM2(piece),
       blocked: new Map(),
       thickness: new Map(),
+      fitness: new Map(),
     };
     this.pieces.set(piece, fresh);
     return fresh;
@@ -61,11 +68,20 @@ export class KnownBoards {
     return this.of(piece).worth;
   }
 
+  /** Whether the piece may go into a thing of this brief, before the maker overrules anything. */
+  fitness(piece: Piece, brief: Brief): Fitness {
+    const { fitness } = this.of(piece);
+    const key = usesKey(brief);
+    let found = fitness.get(key);
+    if (!found) fitness.set(key, (found = fitnessOf(piece, brief, this.machines)));
+    return found;
+  }
+
   /** What `grade` does not accept of the piece, mm. */
   blocked(piece: Piece, grade: Grade): readonly Rect[] {
     const { blocked, showFace } = this.of(piece);
     let rects = blocked.get(grade);
-    if (!rects) blocked.set(grade, (rects = blockedForGrade(piece, grade, this.habits, showFace)));
+    if (!rects) blocked.set(grade, (rects = blockedForGrade(piece, grade, this.trims, showFace)));
     return rects;
   }
 

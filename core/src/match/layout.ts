@@ -7,7 +7,7 @@
  * edges as candidates. Cost O(n²) places for n findings and placements, each tested in O(p log p).
  */
 import type { Rect } from '../geometry/rectangle.ts';
-import { anyCutTree } from './cut-tree.ts';
+import { canBeSawn } from './cut-tree.ts';
 import type { MatchBoard, Placement } from './instance.ts';
 
 const EPS = 1e-6;
@@ -66,10 +66,10 @@ export function findSpot(
     }
   }
   spots.sort((a, b) => a.score - b.score || a.x - b.x || a.y - b.y);
-  if (placed.length === 0) return spots[0] ?? null;
+  if (placed.length === 0 && board.noSaw === undefined) return spots[0] ?? null;
   for (const spot of spots) {
     const tried = [...placed, { ...spot, length, width }] as readonly Rect[];
-    if (anyCutTree(tried, kerf)) return spot;
+    if (canBeSawn(tried, kerf, board)) return spot;
   }
   return null;
 }

@@ -1,5 +1,5 @@
 /**
- * What is left of a cut board and worth keeping: clear rectangles of at least the offcut rule's size
+ * What is left of a cut board and worth keeping: rectangles free of what the offcut's grade rejects, of at least the offcut rule's size
  * that the same three stages of cuts set free. Greedy: the largest first.
  *
  * Idea. Between every pair of edges along x, the gaps across y give the largest empty rectangles; each
@@ -7,8 +7,8 @@
  * must be as wide as its strip.
  */
 import { areaMm2, type Rect } from '../geometry/rectangle.ts';
-import { anyCutTree } from './cut-tree.ts';
-import { CLEAR_GRADE, OFFCUT_ID, type MatchBoard, type OffcutRule, type Placement } from './instance.ts';
+import { canBeSawn } from './cut-tree.ts';
+import { OFFCUT_ID, offcutGrade, type MatchBoard, type OffcutRule, type Placement } from './instance.ts';
 
 const EPS = 1e-6;
 /** More offcuts than this from one board are firewood. */
@@ -20,7 +20,7 @@ export function findOffcuts(
   rule: OffcutRule,
   kerf: number,
 ): Placement[] {
-  const blocked = board.blocked[CLEAR_GRADE];
+  const blocked = board.blocked[offcutGrade(rule)];
   if (!blocked || board.length < rule.minLength || board.width < rule.minWidth) return [];
   const offcuts: Placement[] = [];
   while (offcuts.length < MOST) {
@@ -64,7 +64,7 @@ function largestLeft(
     .filter((rect) => rect.length >= rule.minLength - EPS && rect.width >= rule.minWidth - EPS)
     .sort((a, b) => areaMm2(b) - areaMm2(a));
   for (const rect of large) {
-    if (anyCutTree([...taken, rect] as readonly Rect[], kerf)) return rect;
+    if (canBeSawn([...taken, rect] as readonly Rect[], kerf, board)) return rect;
   }
   return null;
 }

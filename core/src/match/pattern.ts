@@ -91,6 +91,8 @@ export interface Pattern {
   readonly laid: readonly Laid[];
 }
 
+const BOTH_SCHOOLS = ['ripFirst', 'crosscutFirst'] as const;
+
 /** The best pattern found, or null when nothing of any price fits. `wanted[w]` is how much is wanted at most. */
 export function bestPattern(
   board: PatternBoard,
@@ -98,11 +100,14 @@ export function bestPattern(
   wanted: ArrayLike<number>,
   keep: KeepRule,
   effort: Effort,
+  schools: readonly ('ripFirst' | 'crosscutFirst')[] = BOTH_SCHOOLS,
 ): Pattern | null {
-  const rip = new Packing(board, items, wanted, keep, effort, 'ripFirst').best();
-  const crosscut = new Packing(board, items, wanted, keep, effort, 'crosscutFirst').best();
-  if (rip === null || crosscut === null) return rip ?? crosscut;
-  return crosscut.worth > rip.worth + EPS ? crosscut : rip;
+  let best: Pattern | null = null;
+  for (const school of schools) {
+    const found = new Packing(board, items, wanted, keep, effort, school).best();
+    if (found !== null && (best === null || found.worth > best.worth + EPS)) best = found;
+  }
+  return best;
 }
 
 /** A stack of items across a slot: places along u relative to the band. */

@@ -8,26 +8,21 @@
 import { clipTo, type Rect } from '../geometry/rectangle.ts';
 import {
   boardSuits,
-  CLEAR_GRADE,
   layersOf,
   leastWidth,
+  offcutGrade,
   type MatchBoard,
   type MatchInstance,
   type MatchPart,
   type Placement,
 } from './instance.ts';
+import { canBeSawn } from './cut-tree.ts';
 import { itemsFor } from './items.ts';
 import type { Want } from './want.ts';
 import { findSpot } from './layout.ts';
+import { patternPastMetal } from './metal-that-stays.ts';
 import { findOffcuts } from './offcuts.ts';
-import {
-  bestPattern,
-  type Effort,
-  type KeepRule,
-  type Laid,
-  type PatternBoard,
-  type PatternItem,
-} from './pattern.ts';
+import { type Effort, type KeepRule, type Laid, type PatternBoard, type PatternItem } from './pattern.ts';
 
 const EPS = 1e-6;
 
@@ -81,7 +76,7 @@ export class Problem {
     const instance = onBoards(given);
     this.instance = instance;
     const { boards, parts, kerf, offcut } = instance;
-    this.grades = [...new Set([CLEAR_GRADE, ...parts.map((part) => part.grade)])];
+    this.grades = [...new Set([offcutGrade(offcut), ...parts.map((part) => part.grade)])];
     this.wants = parts.flatMap((part) => this.wantsFor(part));
     this.speciesOf = boards.map((board) => board.species);
     this.species = [...new Set(this.speciesOf)];
@@ -98,7 +93,7 @@ export class Problem {
       keep: {
         minLength: offcut.minLength,
         minWidth: offcut.minWidth,
-        perMm2: board.blocked[CLEAR_GRADE] ? (board.value * offcut.credit) / 1e6 : 0,
+        perMm2: board.blocked[offcutGrade(offcut)] ? (board.value * offcut.credit) / 1e6 : 0,
         gradeBit: 1,
       },
       areaM2: (board.length * board.width) / 1e6,
@@ -218,6 +213,12 @@ export class Problem {
     return (this.ready[b] as ReadyBoard).keep.perMm2 > 0;
   }
 
+  /** Whether what is left of a layout can still be sawn: without a neighbour a cut may run on through metal. */
+  canSaw(b: number, cuts: readonly Rect[]): boolean {
+    const { board, kerf } = this.ready[b] as ReadyBoard;
+    return board.noSaw === undefined || canBeSawn(cuts, kerf, board);
+  }
+
   wholeCost(b: number): number {
     const { board, areaM2 } = this.ready[b] as ReadyBoard;
     return board.value * areaM2;
@@ -262,7 +263,7 @@ export class Problem {
       items.length = effort.items;
     }
     if (this.locked.has(b)) return this.besideLocks(b, items, local, wanted);
-    const pattern = bestPattern(ready, items, wanted, ready.keep, effort);
+    const pattern = patternPastMetal(ready.board, ready, items, wanted, ready.keep, effort);
     if (pattern === null) return null;
     const cuts = pattern.laid.map((laid) => this.cutOf(laid, items, local));
     return this.columnFrom(b, cuts);

@@ -1,18 +1,23 @@
 /** A project and the rack as a matching problem, and its plan as the project keeps it. */
 import { sum } from '../foundation/sum.ts';
 import { shapeCover } from '../project/part-outline.ts';
+import { fitnessOf, type Fitness } from '../project/fitness.ts';
 import {
   roughSize,
   SOLID,
+  type Brief,
+  type Overruling,
   type Part,
   type PlannedCut,
   type Project,
   type ProjectPlan,
 } from '../project/project.ts';
+import { punchedIn } from '../hazards/clearance.ts';
 import { GRADES } from '../stock/grade.ts';
 import { fullWidth, type Piece } from '../stock/piece.ts';
+import { isBowed, laminatingMm, panelFlatteningMm } from '../yield/flattening.ts';
 import type { CuttingHabits } from '../yield/habits.ts';
-import type { Machines } from '../yield/machines.ts';
+import { flattenWay, type Machines } from '../yield/machines.ts';
 import {
   DEFAULT_OFFCUT,
   OFFCUT_ID,
@@ -45,8 +50,66 @@ export function piecesFor(
   );
 }
 
-function boardOf(piece: Piece, parts: readonly Part[], known: KnownBoards): MatchBoard {
-  const grades = GRADES.filter((grade) => grade === 'clear' || parts.some((part) => part.grade === grade));
+/** What the parts of one project ask of wood beyond their sizes: its brief, and what its maker has overruled. */
+export interface PartsBrief {
+  readonly brief: Brief;
+  readonly overruled: readonly Overruling[];
+  readonly partIds: readonly string[];
+}
+
+/** A project to be matched; several that are matched at once keep their own briefs. */
+export type AskedProject = Project & { readonly briefs?: readonly PartsBrief[] };
+
+export const briefOf = (project: Project): PartsBrief => ({
+  brief: project.brief ?? {},
+  overruled: project.overruled ?? [],
+  partIds: project.parts.map(({ id }) => id),
+});
+
+const briefsOf = (project: AskedProject): readonly PartsBrief[] => project.briefs ?? [briefOf(project)];
+
+/** A piece that its wood, its make or the machines keep out of a project, and why. */
+export interface KeptOut {
+  readonly piece: Piece;
+  readonly fitness: Fitness;
+}
+
+/** Of the pieces that a project may be cut from, those that are kept out of all its parts. */
+export function keptOut(project: AskedProject, pieces: readonly Piece[], rules: ShopRules): KeptOut[] {
+  const known = knownFor(rules);
+  return piecesFor(project, pieces).flatMap((piece) => {
+    const found = briefsOf(project).map((asked) => fitnessFor(piece, asked, known));
+    const [fitness] = found;
+    return fitness && found.every(({ ruling }) => ruling === 'never') ? [{ piece, fitness }] : [];
+  });
+}
+
+/** How a piece stands to the parts of one brief. */
+function fitnessFor(piece: Piece, { brief, overruled }: PartsBrief, known: KnownBoards): Fitness {
+  if (overruled.some(({ pieceId }) => pieceId === piece.id))
+    return fitnessOf(piece, brief, known.machines, overruled);
+  return known.fitness(piece, brief);
+}
+
+/** How each piece stands to each part, by part: the strictest of what its project's brief says. */
+type Fits = ReadonlyMap<string, Fitness>;
+
+function fitsOf(piece: Piece, project: AskedProject, known: KnownBoards): Fits {
+  return new Map(
+    briefsOf(project).flatMap((asked) => {
+      const fitness = fitnessFor(piece, asked, known);
+      return asked.partIds.map((id) => [id, fitness] as const);
+    }),
+  );
+}
+
+const knownFor = ({ known, habits, machines }: ShopRules): KnownBoards =>
+  known?.habits === habits && known.machines === machines ? known : new KnownBoards(habits, machines);
+
+function boardOf(piece: Piece, parts: readonly Part[], fits: Fits, known: KnownBoards): MatchBoard {
+  const offcuts = known.habits.offcut.grade;
+  const grades = GRADES.filter((grade) => grade === offcuts || parts.some((part) => part.grade === grade));
+  const metal = punchedIn(piece).map(({ x, y, length, width }) => ({ x, y, length, width }));
   return {
     id: piece.id,
     length: piece.length,
@@ -55,24 +118,65 @@ function boardOf(piece: Piece, parts: readonly Part[], known: KnownBoards): Matc
     species: piece.species,
     value: known.worth(piece),
     blocked: Object.fromEntries(grades.map((grade) => [grade, known.blocked(piece, grade)])),
-    yields: Object.fromEntries(parts.map((part) => [part.id, comesOut(piece, part, known)])),
+    yields: Object.fromEntries(
+      parts.map((part) => [
+        part.id,
+        fits.get(part.id)?.ruling === 'never' ? 0 : comesOut(piece, part, known),
+      ]),
+    ),
+    ...(metal.length > 0 ? { noSaw: metal } : {}),
   };
 }
 
-/** How thick a part comes out of a piece at the size that it is cut at, mm. */
+/**
+ * How thick a part comes out of a piece at the size that it is cut at, mm; nothing where the shop can't flatten it. A
+ * bowed strip is pulled straight in the clamps, so its panel loses more in being flattened.
+ */
 function comesOut(piece: Piece, part: Part, known: KnownBoards): number {
   const rough = roughSize(part);
   const { make = SOLID } = part;
-  const width = make.kind === 'panel' ? Math.min(make.widestStripMm, rough.width) : rough.width;
+  const panel = make.kind === 'panel';
+  const width = panel ? Math.min(widestStrip(part, known.machines), rough.width) : rough.width;
   const size = { length: Math.min(rough.length, piece.length), width: Math.min(width, fullWidth(piece)) };
-  return known.comesOut(piece, size, part.grade);
+  if (flattenWay(size, known.machines) === null) return 0;
+  const mm = known.comesOut(piece, size, part.grade);
+  if (!panel || part.flatteningMm !== undefined || !isBowed(piece, size.length)) return mm;
+  const strips = leastStrips(part, known.machines);
+  return Math.max(0, mm - (panelFlatteningMm(strips, true) - panelFlatteningMm(strips, false)));
+}
+
+/** The widest strip of a panel: as the part allows, and no wider than the shop can plane. */
+function widestStrip({ make }: Part, machines: Machines): number {
+  if (make?.kind !== 'panel') return Infinity;
+  const most = Math.max(make.leastStripMm, make.widestStripMm);
+  const planed = machines.handTools ? Infinity : (machines.planerWidthMm ?? Infinity);
+  return Math.max(make.leastStripMm, Math.min(most, planed));
+}
+
+/** The fewest strips that a panel can be made of. */
+const leastStrips = (part: Part, machines: Machines): number =>
+  Math.max(1, Math.ceil(roughSize(part).width / widestStrip(part, machines) - 1e-9));
+
+/**
+ * What the rack is asked for on top of the finished thickness, mm: to make a panel flat again once it is glued, and to
+ * plane the glued faces of layers. A panel of one strip, and a solid part, ask for nothing.
+ */
+export function flatteningOf(part: Part, machines: Machines): number {
+  const { make = SOLID } = part;
+  if (make.kind === 'solid') return 0;
+  if (part.flatteningMm !== undefined) return part.flatteningMm;
+  return make.kind === 'panel'
+    ? panelFlatteningMm(leastStrips(part, machines), false)
+    : laminatingMm(make.layers);
 }
 
 /**
- * A part as it is asked for: rough length and width, and the finished thickness, since what flattening and
- * planing take is reckoned for each board. `thickness` stands in for the part's own where a group has one.
+ * A part as it is asked for: rough length and width, and the finished thickness with what flattening after the glue-up
+ * takes, since what flattening and planing of the board take is counted for each board. `finished` stands in for the
+ * part's own thickness where a group has one.
  */
-function partOf(part: Part, thickness: number): MatchPart {
+function partOf(part: Part, finished: number, machines: Machines): MatchPart {
+  const thickness = finished + flatteningOf(part, machines);
   const { make = SOLID } = part;
   const { length, width } = roughSize(part);
   const shape = shapeCover(part);
@@ -86,7 +190,7 @@ function partOf(part: Part, thickness: number): MatchPart {
         type: 'panel',
         thickness,
         minStrip: make.leastStripMm,
-        maxStrip: Math.max(make.leastStripMm, make.widestStripMm),
+        maxStrip: widestStrip(part, machines),
       };
     case 'laminated':
       return {
@@ -101,56 +205,45 @@ function partOf(part: Part, thickness: number): MatchPart {
 
 /** `groups` gives the thickness of each group; a group that is not named has that of its thickest part. */
 export function projectInstance(
-  project: Project,
+  project: AskedProject,
   pieces: readonly Piece[],
   rules: ShopRules,
   groups: Readonly<Record<string, number>> = {},
 ): MatchInstance {
-  const free = piecesFor(project, pieces);
-  const { known: before, habits, machines } = rules;
-  const known =
-    before?.habits === habits && before.machines === machines ? before : new KnownBoards(habits, machines);
-  const boards = free.map((piece) => boardOf(piece, project.parts, known));
-  const { perBoard, reluctance, offcut } = feelingsOf(project, free, boards);
+  const { habits, machines } = rules;
+  const known = knownFor(rules);
+  const free: Piece[] = [];
+  const fits: Fits[] = [];
+  for (const piece of piecesFor(project, pieces)) {
+    const fit = fitsOf(piece, project, known);
+    if (fit.size > 0 && [...fit.values()].every(({ ruling }) => ruling === 'never')) continue;
+    free.push(piece);
+    fits.push(fit);
+  }
+  const boards = free.map((piece, i) => boardOf(piece, project.parts, fits[i] ?? new Map(), known));
+  const { perBoard, reluctance, credit } = feelingsOf(project, free, boards, fits);
   const ids = new Set(free.map(({ id }) => id));
   const partIds = new Set<string>(project.parts.map(({ id }) => id));
   const locks = (project.locks ?? []).filter(
     ({ pieceId, partId }) => ids.has(pieceId) && partIds.has(partId),
   );
   return {
-    kerf: rules.habits.kerfMm,
-    jointAllowance: 2 * rules.machines.jointingMm,
-    offcut: offcut ?? DEFAULT_OFFCUT,
+    kerf: habits.kerfMm,
+    jointAllowance: 2 * machines.jointingMm,
+    offcut: {
+      minLength: habits.offcut.minLengthMm,
+      minWidth: habits.offcut.minWidthMm,
+      credit: credit ?? DEFAULT_OFFCUT.credit,
+      grade: habits.offcut.grade,
+    },
     boards: reluctance ? boards.map((board, i) => ({ ...board, reluctance: reluctance[i] ?? {} })) : boards,
-    parts: project.parts.map((part) => partOf(part, groups[part.group ?? ''] ?? part.thickness)),
+    parts: project.parts.map((part) => partOf(part, groups[part.group ?? ''] ?? part.thickness, machines)),
     ...(locks.length > 0
       ? { locks: locks.map(({ pieceId, ...cut }) => ({ ...cut, boardId: pieceId })) }
       : {}),
     ...(perBoard > 0 ? { perBoard } : {}),
   };
 }
-
-/** FNV-1a, 32 bit, twice with different starts (Fowler, Noll and Vo). */
-function markOf(text: string): string {
-  let [one, two] = [2166136261, 40389];
-  for (let i = 0; i < text.length; i++) {
-    const code = text.charCodeAt(i);
-    one = Math.imul(one ^ code, 16777619);
-    two = Math.imul(two ^ code, 16777619);
-  }
-  return `${(one >>> 0).toString(16)}${(two >>> 0).toString(16)}`;
-}
-
-/** A mark of all that a plan rests on: two instances with the same mark ask for the same plan. */
-export const basisOf = (instance: MatchInstance): string =>
-  markOf(
-    JSON.stringify([
-      instance.kerf,
-      instance.boards,
-      instance.parts.map(({ thickness: _, ...part }) => part),
-      instance.locks ?? [],
-    ]),
-  );
 
 export const asPlannedCut = ({ boardId, partId, unit, x, y, length, width }: Placement): PlannedCut => ({
   pieceId: boardId,
@@ -187,7 +280,6 @@ export function planForProject(
     atMostOver: plan.boundProven ? over(plan.bound) : null,
     aboutOver: over(plan.estimate),
     ...(Object.keys(groups).length > 0 ? { groups } : {}),
-    basis: basisOf(instance),
     accepted: false,
   };
 }

@@ -263,10 +263,10 @@ export class Search {
     if (seconds < LEAST_WHOLE_S) return null;
     const chosen = master.whole(columns, draft, seconds, start);
     if (!chosen) return null;
-    for (const column of chosen) {
-      if (start.has(column)) lay(problem, column, draft);
-      else layWanted(problem, column, draft);
-    }
+    // Demand rows ask for at least what is wanted, so a programme may choose more: the plan's own columns, which
+    // together never exceed it, are laid first, and of the others what is then still wanted.
+    for (const column of chosen) if (start.has(column)) lay(problem, column, draft);
+    for (const column of chosen) if (!start.has(column)) layWanted(problem, column, draft);
     return draft;
   }
 

@@ -1,7 +1,9 @@
 /** Several projects matched at once: one question to the engine, and from its answer a plan for each. */
 import { sum } from '../foundation/sum.ts';
 import { areaMm2 } from '../geometry/rectangle.ts';
+import { questionOf } from '../project/plan-question.ts';
 import type { Project, ProjectPlan } from '../project/project.ts';
+import type { Piece } from '../stock/piece.ts';
 import {
   demandedAreaMm2,
   OFFCUT_ID,
@@ -9,19 +11,14 @@ import {
   type MatchPlan,
   type Placement,
 } from './instance.ts';
-import { asPlannedCut, planForProject } from './project-instance.ts';
+import {
+  asPlannedCut,
+  briefOf,
+  planForProject,
+  type AskedProject,
+  type ShopRules,
+} from './project-instance.ts';
 import type { GroupThickness } from './thickness-groups.ts';
-
-const isAccepted = (project: Project): boolean => project.plan?.accepted === true;
-
-/**
- * A project and those it is matched together with, in the order of `projects`, which is the same for each of
- * them. An accepted project is not matched anew, so it has for mates only those accepted with it.
- */
-export function matesOf(project: Project, projects: readonly Project[]): Project[] {
-  const ids = new Set<string>([project.id, ...(project.together ?? [])]);
-  return projects.filter((other) => ids.has(other.id) && isAccepted(other) === isAccepted(project));
-}
 
 const groupOf = (project: Project, group: string): string => `${project.id}/${group}`;
 
@@ -29,7 +26,7 @@ const groupOf = (project: Project, group: string): string => `${project.id}/${gr
  * One project that asks for all that several ask for: what one leaves out is left out for all, and the wish
  * is the first one's. Throws on none.
  */
-export function asOne(projects: readonly Project[]): Project {
+export function asOne(projects: readonly Project[]): AskedProject {
   const [first, ...others] = projects;
   if (!first) throw new Error('asOne expects at least one project');
   if (others.length === 0) return first;
@@ -43,11 +40,12 @@ export function asOne(projects: readonly Project[]): Project {
     locks: projects.flatMap(({ locks }) => locks ?? []),
     excluded: [...new Set(projects.flatMap(({ excluded }) => excluded ?? []))],
     together: others.map(({ id }) => id),
+    briefs: projects.map(briefOf),
   };
 }
 
 /**
- * The engine's plan for {@link asOne} as each project keeps it, by project. A board that serves several is told
+ * The engine's plan for {@link asOne} as each project keeps it, with what it was asked, by project. A board that serves several is told
  * to each of them whole, and what it spends is shared by the area of their parts in it.
  */
 export function plansOf(
@@ -55,14 +53,33 @@ export function plansOf(
   instance: MatchInstance,
   groups: GroupThickness,
   projects: readonly Project[],
+  pieces: readonly Piece[],
+  rules: Pick<ShopRules, 'habits' | 'machines'>,
 ): Map<string, ProjectPlan> {
   const whole = planForProject(plan, instance, groups);
+  const byId = new Map(pieces.map((piece) => [piece.id, piece]));
+  const together = projects.map(({ id }) => id);
+  const asked = (project: Project, answer: ProjectPlan): ProjectPlan => ({
+    ...answer,
+    question: questionOf(answer.cuts, {
+      project,
+      together,
+      habits: rules.habits,
+      machines: rules.machines,
+      pieceById: (id) => byId.get(id),
+    }),
+  });
   const [only] = projects;
-  if (projects.length === 1 && only) return new Map([[only.id, whole]]);
+  if (projects.length === 1 && only) return new Map([[only.id, asked(only, whole)]]);
   const byBoard = new Map<string, Placement[]>();
   for (const placed of plan.placements)
     byBoard.set(placed.boardId, [...(byBoard.get(placed.boardId) ?? []), placed]);
-  return new Map(projects.map((project) => [project.id, planOf(project, instance, groups, whole, byBoard)]));
+  return new Map(
+    projects.map((project) => [
+      project.id,
+      asked(project, planOf(project, instance, groups, whole, byBoard)),
+    ]),
+  );
 }
 
 function planOf(

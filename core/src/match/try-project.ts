@@ -38,7 +38,7 @@ export function tryProject(
     if (--left <= 0 || until(plan)) break;
   }
   if (best === null) throw new Error('a search always yields its first plan');
-  const plans = plansOf(best, instance, groups, mates);
+  const plans = plansOf(best, instance, groups, mates, pieces, rules);
   const plan = plans.get(project.id);
   if (!plan) throw new Error(`the projects matched at once do not name ${project.name} itself`);
   return { plan, plans, groups };

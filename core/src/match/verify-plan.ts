@@ -23,7 +23,7 @@ export function verifyPlan(instance: MatchInstance, plan: MatchPlan): string[] {
     }
   }
   for (const [id, placed] of perBoard) {
-    faults.push(...boardFaults(id, placed, instance.kerf));
+    faults.push(...boardFaults(boards.get(id) as MatchBoard, placed, instance.kerf));
   }
   for (const lock of instance.locks ?? []) {
     const there = plan.placements.some(
@@ -48,7 +48,7 @@ export function layoutFaults(instance: MatchInstance, placements: readonly Place
   if (!first || !board) return ['there is no such board'];
   return [
     ...placements.flatMap((placed) => placementFaults(placed, board, parts.get(placed.partId), instance)),
-    ...boardFaults(board.id, placements, instance.kerf),
+    ...boardFaults(board, placements, instance.kerf),
   ];
 }
 
@@ -66,7 +66,7 @@ function placementFaults(
     placed.x + placed.length > board.length + EPS ||
     placed.y + placed.width > board.width + EPS;
   if (off) faults.push(`${name} hangs over the board’s edge`);
-  let grade = 'clear';
+  let grade = instance.offcut.grade ?? 'clear';
   if (placed.partId === 'offcut') {
     const small =
       placed.length < instance.offcut.minLength - EPS || placed.width < instance.offcut.minWidth - EPS;
@@ -112,7 +112,8 @@ function meet(a: Rect, b: Rect, slack: number): boolean {
   return !apartX && !apartY;
 }
 
-function boardFaults(id: string, placed: readonly Placement[], kerf: number): string[] {
+function boardFaults(board: MatchBoard, placed: readonly Placement[], kerf: number): string[] {
+  const { id } = board;
   for (let i = 0; i < placed.length; i++) {
     for (let j = i + 1; j < placed.length; j++) {
       const a = placed[i] as Placement;
@@ -123,13 +124,32 @@ function boardFaults(id: string, placed: readonly Placement[], kerf: number): st
       }
     }
   }
-  const byX = freed(placed, true, 3, kerf);
-  const byY = freed(placed, false, 3, kerf);
-  return byX || byY ? [] : [`the layout of ${id} can’t be sawn in three stages`];
+  const whole: Extent = { x0: 0, x1: board.length, y0: 0, y1: board.width };
+  const possible = (metal: readonly Rect[]): boolean =>
+    freed(placed, true, 3, kerf, whole, metal) || freed(placed, false, 3, kerf, whole, metal);
+  if (!possible([])) return [`the layout of ${id} can’t be sawn in three stages`];
+  return possible(board.noSaw ?? []) ? [] : [`a cut of ${id} runs through metal that stays in it`];
 }
 
-/** Whether each of `rects` can be freed in `stages` stages, the next of which cuts across x (or y). */
-function freed(rects: readonly Rect[], acrossX: boolean, stages: number, kerf: number): boolean {
+interface Extent {
+  readonly x0: number;
+  readonly x1: number;
+  readonly y0: number;
+  readonly y1: number;
+}
+
+/**
+ * Whether each of `rects` can be freed from the workpiece in `stages` stages, the next of which cuts across x (or y),
+ * with no cut through `metal`.
+ */
+function freed(
+  rects: readonly Rect[],
+  acrossX: boolean,
+  stages: number,
+  kerf: number,
+  workpiece: Extent,
+  metal: readonly Rect[],
+): boolean {
   if (rects.length === 0) return true;
   const from = (r: Rect): number => (acrossX ? r.x : r.y);
   const to = (r: Rect): number => (acrossX ? r.x + r.length : r.y + r.width);
@@ -139,7 +159,7 @@ function freed(rects: readonly Rect[], acrossX: boolean, stages: number, kerf: n
         ? `${r.y.toFixed(3)} ${(r.y + r.width).toFixed(3)}`
         : `${r.x.toFixed(3)} ${(r.x + r.length).toFixed(3)}`;
     const lines = new Set(rects.map(side));
-    return lines.size === 1;
+    if (lines.size !== 1) return false;
   }
   const groups: Rect[][] = [];
   for (const rect of rects) {
@@ -150,7 +170,20 @@ function freed(rects: readonly Rect[], acrossX: boolean, stages: number, kerf: n
     for (const group of touching) groups.splice(groups.indexOf(group), 1);
     groups.push(merged);
   }
-  return groups.every((group) => freed(group, !acrossX, stages - 1, kerf));
+  return groups.every((group) => {
+    const low = Math.min(...group.map(from));
+    const high = Math.max(...group.map(to));
+    const [begin, end] = acrossX ? [workpiece.x0, workpiece.x1] : [workpiece.y0, workpiece.y1];
+    const cut = (at: number): Rect =>
+      acrossX
+        ? { x: at, y: workpiece.y0, length: kerf, width: workpiece.y1 - workpiece.y0 }
+        : { x: workpiece.x0, y: at, length: workpiece.x1 - workpiece.x0, width: kerf };
+    const cuts = [...(low > begin + EPS ? [cut(low - kerf)] : []), ...(high < end - EPS ? [cut(high)] : [])];
+    if (cuts.some((line) => metal.some((nail) => meet(line, nail, EPS)))) return false;
+    if (stages === 1) return group.length === 1;
+    const next = acrossX ? { ...workpiece, x0: low, x1: high } : { ...workpiece, y0: low, y1: high };
+    return freed(group, !acrossX, stages - 1, kerf, next, metal);
+  });
 }
 
 /** The copies that are whole: `part unit` → true. Panels are whole when their strips make the width. */

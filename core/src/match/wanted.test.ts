@@ -67,7 +67,7 @@ describe('a wish', () => {
   it('least waste adds nothing to what is spent', () => {
     const { instance } = reluctance('least-waste', [part('rail')]);
     expect(instance.perBoard).toBeUndefined();
-    expect(instance.offcut).toEqual(DEFAULT_OFFCUT);
+    expect(instance.offcut).toEqual({ ...DEFAULT_OFFCUT, grade: 'character' });
     expect(instance.boards.every((board) => board.reluctance === undefined)).toBe(true);
   });
 

@@ -6,13 +6,15 @@
 import { SOLID, type Part, type Project, type Wanted } from '../project/project.ts';
 import { blockedRects, type Grade } from '../stock/grade.ts';
 import { fullWidth, type Piece } from '../stock/piece.ts';
-import { DEFAULT_OFFCUT, type MatchBoard, type OffcutRule } from './instance.ts';
+import type { Fitness } from '../project/fitness.ts';
+import type { MatchBoard } from './instance.ts';
 
 export interface Feelings {
   readonly perBoard: number;
   /** By board, by part; null where no wish tells boards apart. */
   readonly reluctance: readonly Readonly<Record<string, number>>[] | null;
-  readonly offcut: OffcutRule | null;
+  /** Share of a leftover's worth that it is credited at, where the wish has one of its own. */
+  readonly credit: number | null;
 }
 
 /** Parts that are looked at. */
@@ -24,7 +26,34 @@ const PLANING = 0.8;
 const LOOKS = 0.6;
 const SHORT_FIRST = 0.5;
 
+/** Weight, as a share of the part's worth, of wood that may be used only after asking, and of wood to be minded. */
+const UNFIT: Readonly<Partial<Record<Fitness['ruling'], number>>> = { ask: 0.5, mind: 0.1 };
+
+/** What the wish weighs, and on top of it what is rather left alone for what its wood says of the use. */
 export function feelingsOf(
+  project: Pick<Project, 'parts' | 'wanted'>,
+  pieces: readonly Piece[],
+  boards: readonly MatchBoard[],
+  fits: readonly ReadonlyMap<string, Fitness>[] = [],
+): Feelings {
+  const wished = wishOf(project, pieces, boards);
+  const weighs = (fit: ReadonlyMap<string, Fitness> | undefined): boolean =>
+    fit !== undefined && [...fit.values()].some(({ ruling }) => UNFIT[ruling] !== undefined);
+  if (!fits.some(weighs)) return wished;
+  const reluctance = boards.map((board, i) => {
+    const own = wished.reluctance?.[i] ?? {};
+    if (!weighs(fits[i])) return own;
+    return Object.fromEntries(
+      project.parts.map((part) => {
+        const unfit = UNFIT[fits[i]?.get(part.id)?.ruling ?? 'free'] ?? 0;
+        return [part.id, (own[part.id] ?? 0) + unfit * worthOfOne(part, board)];
+      }),
+    );
+  });
+  return { ...wished, reluctance };
+}
+
+function wishOf(
   project: Pick<Project, 'parts' | 'wanted'>,
   pieces: readonly Piece[],
   boards: readonly MatchBoard[],
@@ -39,12 +68,12 @@ export function feelingsOf(
     });
   switch (wanted) {
     case 'least-waste':
-      return { perBoard: 0, reluctance: null, offcut: null };
+      return { perBoard: 0, reluctance: null, credit: null };
     case 'best-looking': {
       const tone = middleTone(pieces);
       return {
         perBoard: 0,
-        offcut: null,
+        credit: null,
         reluctance: each(
           (piece, _, part) => LOOKS * (shows(part.grade) ? 1 - looksOf(piece, tone) : looksOf(piece, tone)),
         ),
@@ -53,7 +82,7 @@ export function feelingsOf(
     case 'least-work':
       return {
         perBoard: WORTH_OF_HANDLING,
-        offcut: null,
+        credit: null,
         reluctance: each((piece, board, part) => {
           const planed =
             Math.max(0, (board.yields?.[part.id] ?? piece.thickness) - part.thickness) / piece.thickness;
@@ -64,7 +93,7 @@ export function feelingsOf(
     case 'clear-the-rack':
       return {
         perBoard: 0,
-        offcut: { ...DEFAULT_OFFCUT, credit: 0.4 },
+        credit: 0.4,
         reluctance: each((piece) => SHORT_FIRST * Math.min(1, piece.length / 2400)),
       };
   }

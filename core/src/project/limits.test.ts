@@ -1,8 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { aPiece } from '../../test-support/made-up-pieces.ts';
 import { usualSizes } from './designs/design.ts';
 import { designById } from './designs/shipped.ts';
-import { longestRoundTurn, outerSize, sizeLimits, woodLimits } from './limits.ts';
+import { longestRoundTurn, outerSize, sizeLimits } from './limits.ts';
 import { DEFAULT_ALLOWANCES, type Part } from './project.ts';
 
 const part = (name: string, length: number, width: number, thickness: number): Part => ({
@@ -82,16 +81,5 @@ describe('limits of size and weight', () => {
 
   it('says that the room under it has to be measured where no design tells', () => {
     expect(sizeLimits({ clearanceMm: 200 }, parts, null, 0, String)[0]).toMatch(/so measure/);
-  });
-});
-
-describe('what the wood says to its use', () => {
-  const treated = aPiece({ id: 'a', tag: 'T-01', hazards: ['preservative'] });
-  it('asks after treated wood indoors and beside food, and leaves sound wood alone', () => {
-    expect(woodLimits({ food: true }, [treated]).join(' ')).toMatch(/T-01: preservative/);
-    expect(woodLimits({ outdoors: true }, [aPiece({ id: 'b' })])).toEqual([]);
-  });
-  it('never takes what bears children on itself', () => {
-    expect(woodLimits({ children: true }, []).at(-1)).toMatch(/competent person/);
   });
 });

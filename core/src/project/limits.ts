@@ -2,12 +2,10 @@
  * Where a brief and the sizes, the weight or the wood of a project are at odds. Lengths in mm, weights in kg. They
  * inform; local rules, labels and a competent person decide.
  */
-import { cautionsFor } from '../hazards/cautions.ts';
-import { rulingOn, USE_NAMES, type Use } from '../hazards/hazard.ts';
-import type { Piece } from '../stock/piece.ts';
+import { flattenWay, type Machines } from '../yield/machines.ts';
 import { drawDesign, type Design } from './designs/design.ts';
 import type { Sizes } from './designs/formula.ts';
-import type { Brief, Part } from './project.ts';
+import { roughSize, SOLID, type Brief, type Part } from './project.ts';
 
 /** A door is taken to be so high where only its width is told. */
 const DOOR_HEIGHT_MM = 1980;
@@ -100,27 +98,47 @@ export function sizeLimits(
   return notes;
 }
 
-/** What the wood itself says to the use that the brief has in mind. */
-export function woodLimits(brief: Brief, pieces: readonly Piece[]): string[] {
+/** What is said of a thing for children, whatever wood it is of. */
+export const CHILDREN_NOTE =
+  'For children, and wherever it bears people: graded timber and a competent person decide, not this program.';
+
+/** How the shop's machines meet the parts: what has to be done another way. Sizes rough, mm. */
+export function machineLimits(
+  parts: readonly Part[],
+  machines: Machines,
+  size: (mm: number) => string,
+): string[] {
   const notes: string[] = [];
-  const asked: Use[] = [
-    ...(brief.food === true ? (['food'] as const) : []),
-    ...(brief.outdoors === true ? [] : (['indoors'] as const)),
-  ];
-  for (const piece of pieces) {
-    for (const hazard of piece.hazards ?? []) {
-      const bad = asked.filter((use) => rulingOn([hazard], use) !== null);
-      if (bad.length > 0)
+  for (const part of parts) {
+    const { make = SOLID } = part;
+    const { length, width } = roughSize(part);
+    const planer = machines.planerWidthMm;
+    if (machines.handTools) continue;
+    if (make.kind === 'panel') {
+      if (planer !== null && part.width > planer - PLANER_ROOM_MM)
         notes.push(
-          `${piece.tag}: ${hazard.replaceAll('-', ' ')}, ${bad.map((use) => USE_NAMES[use]).join(', ')} in doubt. Its precautions are on the piece; the label and local rules decide.`,
+          `${part.name} is wider than the planer takes (${size(planer)}): glue it in sub-panels up to ${size(planer - PLANER_ROOM_MM)}, plane those, then glue the last joints; or flatten it by sled or hand.`,
+        );
+    } else {
+      const way = flattenWay({ width }, machines);
+      if (way === null)
+        notes.push(
+          `${part.name}, ${size(width)} wide, can’t be flattened here: no planer so wide, no sled, no hand planes. Make it a panel of strips, or change “How this shop works”.`,
+        );
+      else if (way === 'sled')
+        notes.push(
+          planer === null
+            ? `${part.name}: there is no planer, so it is flattened with the router on a sled.`
+            : `${part.name} is wider than the planer takes (${size(planer)}): a sled, or halve it, plane, and glue it again.`,
         );
     }
-    if (cautionsFor(piece).some((caution) => caution.id === 'old-finish') && brief.children === true)
-      notes.push(`${piece.tag}: old finish of unknown age; test for lead before a child may touch it.`);
+    if (planer !== null && length < machines.planerLeastLengthMm)
+      notes.push(
+        `${part.name} is shorter than the planer takes safely (${size(machines.planerLeastLengthMm)}): mill ${Math.ceil(machines.planerLeastLengthMm / part.length)} of them as one blank.`,
+      );
   }
-  if (brief.children === true)
-    notes.push(
-      'For children, and wherever it bears people: graded timber and a competent person decide, not this program.',
-    );
-  return [...new Set(notes)];
+  return notes;
 }
+
+/** A panel must go through the planer with a little room beside it, mm. */
+const PLANER_ROOM_MM = 5;

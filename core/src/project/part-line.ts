@@ -13,6 +13,7 @@ import {
   readHead,
   readSpecies,
   type ChipKind,
+  type NominalReading,
   type Span,
   type TallyFault,
 } from '../stock/tally-head.ts';
@@ -29,6 +30,8 @@ export interface PartChip {
 export interface PartReading {
   readonly chips: readonly PartChip[];
   readonly faults: readonly TallyFault[];
+  /** Where a section was read as a nominal size. */
+  readonly nominal: NominalReading | null;
   readonly part: Omit<Part, 'id' | 'allowances'> | null;
 }
 
@@ -79,7 +82,7 @@ export function readPartLine(line: string, unit: LengthUnit): PartReading {
     species: species.length === 0 ? ('any' as const) : species,
   };
   chips.sort((a, b) => a.start - b.start);
-  return { chips, faults, part };
+  return { chips, faults, nominal: head.nominal, part };
 }
 
 function gradeByName(text: string): Grade | undefined {

@@ -4,6 +4,7 @@ import type { Tone } from '../stock/inspection.ts';
 import type { Grain } from '../stock/inspection.ts';
 import type { SpeciesId } from '../timber/species.ts';
 import type { Rect } from '../geometry/rectangle.ts';
+import type { PlanQuestion } from './plan-question.ts';
 
 export type PartId = string & { readonly brand?: 'PartId' };
 
@@ -44,6 +45,8 @@ export interface Part {
   readonly shape?: PartShape;
   /** Parts of one group come out equally thick. */
   readonly group?: string;
+  /** What flattening after the glue-up takes, mm, where the maker knows better than the usual figures. */
+  readonly flatteningMm?: number;
   /** The least thickness that will do, where it may be thinner, mm. */
   readonly leastThicknessMm?: number;
 }
@@ -73,8 +76,8 @@ export interface ProjectPlan {
   readonly spentWorth?: number;
   /** The thickness that the engine chose for each group, mm. */
   readonly groups?: Readonly<Record<string, number>>;
-  /** A mark of the parts, pieces and habits that it was made from; when they change, it is out of date. */
-  readonly basis: string;
+  /** What it was asked; absent of plans that an earlier version made. */
+  readonly question?: PlanQuestion;
   readonly accepted: boolean;
 }
 
@@ -132,6 +135,14 @@ export interface BrokenPart {
   readonly joins?: string;
 }
 
+/** What the maker has decided against a *never*, in their own words. */
+export interface Overruling {
+  readonly pieceId: PieceId;
+  readonly words: string;
+  /** ISO day. */
+  readonly day: string;
+}
+
 export interface Project {
   readonly id: ProjectId;
   readonly name: string;
@@ -144,6 +155,8 @@ export interface Project {
   /** Places that the maker has fixed. */
   readonly locks?: readonly PlannedCut[];
   readonly excluded?: readonly PieceId[];
+  /** Pieces let in although their wood forbids the use. */
+  readonly overruled?: readonly Overruling[];
   /** Projects that it is matched together with; each of them names all the others. */
   readonly together?: readonly ProjectId[];
   /** The design that its parts were reckoned from, and its sizes, mm. */

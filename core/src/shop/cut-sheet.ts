@@ -5,7 +5,7 @@
  * kerf between two parts is one cut.
  */
 import type { Rect } from '../geometry/rectangle.ts';
-import { cutTree, type CutGroup } from '../match/cut-tree.ts';
+import { cutTree, missesMetal, type CutGroup, type SawnFrom } from '../match/cut-tree.ts';
 import type { School } from '../yield/why-better.ts';
 
 export interface SheetCut<P extends Rect> {
@@ -37,17 +37,19 @@ interface Extent {
   readonly y1: number;
 }
 
-/** The cuts for placements on a board, or null when they can't be sawn in three stages. */
+/** The cuts for placements on a board, past metal that stays in it, or null when three stages don't do it. */
 export function cutSheet<P extends Rect>(
-  board: { readonly length: number; readonly width: number },
+  board: SawnFrom,
   placements: readonly P[],
   kerf: number,
 ): CutSheet<P> | null {
   const crosscut = cutTree(placements, kerf, 'crosscutFirst');
   const rip = cutTree(placements, kerf, 'ripFirst');
+  const rect = { x: 0, y: 0, length: board.length, width: board.width };
   const whole = { x0: 0, x1: board.length, y0: 0, y1: board.width };
   const sheets = [crosscut, rip]
     .filter((tree) => tree !== null)
+    .filter((tree) => missesMetal(tree.groups, rect, kerf, board.noSaw ?? []))
     .map((tree) => {
       const cuts: SheetCut<P>[] = [];
       cutGroups(tree.groups, whole, 'the board', '', kerf, cuts);

@@ -3,7 +3,7 @@
  * together, since setting it again loses the match.
  */
 import type { Rect } from '../geometry/rectangle.ts';
-import { isMetalIn, type Finding } from '../stock/finding.ts';
+import { isMetalIn, isPunched, type Finding } from '../stock/finding.ts';
 import type { Piece } from '../stock/piece.ts';
 import type { SheetCut } from './cut-sheet.ts';
 
@@ -34,6 +34,9 @@ export function setUps<P extends Rect>(
 /** Nearer than this to a cut, a finding is spoken of at the cut, mm. */
 const NEAR_MM = 25;
 
+/** Punched metal is known to lie where it is, so only a line close by is spoken of, mm. */
+const CLOSE_MM = 10;
+
 /** What to beware of at one cut of a piece: metal and loose wood near the line. */
 export function cautionsAtCut<P extends Rect>(piece: Pick<Piece, 'findings'>, cut: SheetCut<P>): string[] {
   const words: string[] = [];
@@ -41,7 +44,10 @@ export function cautionsAtCut<P extends Rect>(piece: Pick<Piece, 'findings'>, cu
     const away = distanceTo(finding, cut.line);
     if (away > NEAR_MM) continue;
     const mm = `${Math.round(away)} mm from the line`;
-    if (isMetalIn(finding))
+    if (isPunched(finding)) {
+      if (away < CLOSE_MM)
+        words.push(`punched metal ${away < 1 ? 'in the line' : mm}: no blade, bit or cutter there`);
+    } else if (isMetalIn(finding))
       words.push(`metal ${away < 1 ? 'in the line' : mm}: no blade here before it is out`);
     else if (finding.kind === 'loose-knot' && away < 5) words.push('loose knot in the line: it may fly out');
     else if (finding.kind === 'split' && away < 5)

@@ -4,6 +4,7 @@ export const FIND_KINDS = [
   'pew',
   'flooring',
   'post',
+  'outdoor-boards',
   'barrel',
   'furniture',
   'mixed',

@@ -23,6 +23,8 @@ export const FINDING_KINDS = [
   'wear',
   'burn',
   'old-finish',
+  'weathering',
+  'tool-marks',
   'veneer-lift',
 ] as const;
 
@@ -56,6 +58,20 @@ export const FATE_NAMES: Readonly<Record<Fate, string>> = {
   stabilise: 'stabilise',
 };
 
+/**
+ * The colour of a stain, which tells where it comes from: iron turns tannin-rich wood blue-black; rust, lees and
+ * water leave other marks, and no nail need lie below them.
+ */
+export const STAIN_COLOURS = ['blue-black', 'rust-brown', 'lees', 'water'] as const;
+export type StainColour = (typeof STAIN_COLOURS)[number];
+
+export const STAIN_COLOUR_NAMES: Readonly<Record<StainColour, string>> = {
+  'blue-black': 'blue-black, as from iron',
+  'rust-brown': 'rust-brown',
+  lees: 'lees or wine',
+  water: 'water, grey or pale',
+};
+
 /** What has been done about metal: pulled, or punched deep since it would not come. */
 export const FIXES = ['pulled', 'punched'] as const;
 export type Fix = (typeof FIXES)[number];
@@ -71,8 +87,12 @@ export interface Finding extends Rect {
   readonly id: FindingId;
   readonly kind: FindingKind;
   readonly face: FindingFace;
-  /** How deep it goes into the face it shows on, mm; absent when nobody has measured. */
+  /** How deep it goes into the face it shows on, mm; absent when nobody has measured. Of punched metal: to its head. */
   readonly depth?: number;
+  /** Of an old finish: shown to hold no lead, by a test or by its age. */
+  readonly leadFree?: true;
+  /** Of a stain: its colour, where somebody has looked. */
+  readonly colour?: StainColour;
   readonly note?: string;
   /** Of metal: what has been done about it; absent while it is in. */
   readonly fix?: Fix;
@@ -124,6 +144,8 @@ const FACTS: Readonly<Record<FindingKind, Facts>> = {
   wear: ['wear', 'E', 200, 80, 'A', 'worn, dished or scratched'],
   burn: ['burn', 'B', 60, 60, 'A', 'burn or heat mark'],
   'old-finish': ['old finish', 'F', 400, 100, 'A', 'paint, varnish or wax'],
+  weathering: ['weathering', '-', 400, 100, 'A', 'grey, furrowed skin of years outdoors'],
+  'tool-marks': ['tool marks', "'", 200, 100, 'A', 'saw, adze or planer marks'],
   'veneer-lift': ['lifting veneer', 'Y', 80, 60, 'A', 'veneer loose or missing'],
 };
 
@@ -145,6 +167,35 @@ export const effectiveKind = (finding: Pick<Finding, 'kind' | 'fix'>): FindingKi
 /** Whether there is metal to fear: recorded, and not pulled. */
 export const isMetalIn = (finding: Pick<Finding, 'kind' | 'fix'>): boolean =>
   finding.kind === 'metal' && finding.fix !== 'pulled';
+
+/** Whether metal was punched below the surface because it would not come: it stays in the wood. */
+export const isPunched = (finding: Pick<Finding, 'kind' | 'fix'>): boolean =>
+  finding.kind === 'metal' && finding.fix === 'punched';
+
+/** Above the head of punched metal so much wood must stay, mm. */
+export const OVER_PUNCHED_MM = 3;
+
+/**
+ * How far a face may be planed over punched metal, mm: to its head less {@link OVER_PUNCHED_MM}; nothing where nobody
+ * has measured how deep it was driven.
+ */
+export const planingOverPunchedMm = (finding: Pick<Finding, 'depth'>): number =>
+  Math.max(0, (finding.depth ?? 0) - OVER_PUNCHED_MM);
+
+/** Marks of the skin alone, and how deep each usually goes, mm: they cost thickness, not area. */
+export const SKIN_MARK_MM: Readonly<Partial<Record<FindingKind, number>>> = {
+  'old-finish': 0.2,
+  weathering: 1.5,
+  'tool-marks': 1,
+};
+
+/** Whether a finding is a mark of the skin of one face: planing that face takes it off. */
+export const isSkinMark = ({ kind, face }: Pick<Finding, 'kind' | 'face'>): boolean =>
+  SKIN_MARK_MM[kind] !== undefined && (face === 'A' || face === 'B');
+
+/** How deep a finding goes, mm: as measured, else as is usual for a mark of the skin; undefined where nobody knows. */
+export const depthOf = ({ depth, kind }: Pick<Finding, 'depth' | 'kind'>): number | undefined =>
+  depth ?? SKIN_MARK_MM[kind];
 
 /** Whether a finding shows on `face`. */
 export const showsOn = (finding: Finding, face: 'A' | 'B'): boolean =>

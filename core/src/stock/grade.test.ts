@@ -16,7 +16,7 @@ const through = (kind: Parameters<typeof aFinding>[0]) => aFinding(kind, { face:
 describe('grades', () => {
   it.each<[Grade, string[]]>([
     ['clear', []],
-    ['character', ['nail-hole', 'knot', 'insect', 'stain', 'wear', 'old-finish']],
+    ['character', ['nail-hole', 'knot', 'insect', 'stain', 'wear', 'old-finish', 'weathering', 'tool-marks']],
     [
       'weathered',
       [
@@ -32,6 +32,8 @@ describe('grades', () => {
         'wear',
         'burn',
         'old-finish',
+        'weathering',
+        'tool-marks',
       ],
     ],
     [
@@ -50,9 +52,11 @@ describe('grades', () => {
         'wear',
         'burn',
         'old-finish',
+        'weathering',
+        'tool-marks',
       ],
     ],
-    ['structural', ['stain', 'wear', 'old-finish']],
+    ['structural', ['stain', 'wear', 'old-finish', 'weathering', 'tool-marks']],
   ])('%s keeps %j of what goes through a piece', (grade, kept) => {
     const large = { length: 60, width: 30 };
     const keeps = FINDING_KINDS.filter((kind) => {

@@ -5,6 +5,7 @@ import {
   effectiveKind,
   findingKindFacts,
   isMetalIn,
+  isPunched,
   type Fate,
   type Finding,
   type FindingKind,
@@ -110,20 +111,23 @@ const RULES: Readonly<Record<FindingKind, Row>> = {
   'wear':         [cut,  back,             keep,      keep,      keep,       keep],
   'burn':         [cut,  back,             cut,       keep,      keep,       cut],
   'old-finish':   [cut,  back,             keep,      keep,      keep,       keep],
+  'weathering':   [cut,  back,             keep,      keep,      keep,       keep],
+  'tool-marks':   [cut,  back,             keep,      keep,      keep,       keep],
   'veneer-lift':  [cut,  back,             cut,       cut,       cut,        cut],
 };
 
 /**
  * What is never left in a part, whatever the maker would like: metal that a blade may meet, rot that has not been
- * stabilised, live insects.
+ * stabilised, live insects. Metal punched deep may stay where the maker says so, out of a cutter's reach.
  */
 export const neverStays = (finding: Pick<Finding, 'kind' | 'fix' | 'fate'>): boolean =>
-  isMetalIn(finding) ||
+  (isMetalIn(finding) && !isPunched(finding)) ||
   finding.kind === 'live-insect' ||
   (finding.kind === 'rot' && finding.fate !== 'stabilise');
 
-/** The fates that a finding can have; rot may be cut out or stabilised, metal that is in only cut out. */
+/** The fates that a finding can have; rot may be cut out or stabilised, metal is cut out unless it was punched deep. */
 export function fatesOf(finding: Pick<Finding, 'kind' | 'fix'>): readonly Fate[] {
+  if (isPunched(finding)) return ['cut', 'keep'];
   if (isMetalIn(finding) || finding.kind === 'live-insect') return ['cut'];
   if (finding.kind === 'rot') return ['cut', 'stabilise'];
   return ['cut', 'keep', 'fill', 'stabilise'];
@@ -146,6 +150,7 @@ export function verdictOn(
     case 'cut':
       return 'cut';
     case 'keep':
+      if (isPunched(finding)) return keptMetal(grade);
       return grade === 'structural' ? byGrade : 'keep';
     case 'fill':
     case 'stabilise':
@@ -155,6 +160,10 @@ export function verdictOn(
       return exhausted(finding.fate, 'fate');
   }
 }
+
+/** Where punched metal may stay by the maker's word: on no show face of clear wood, and in nothing that bears load. */
+const keptMetal = (grade: Grade): Verdict =>
+  grade === 'clear' || grade === 'structural' ? 'cut' : grade === 'one-face' ? 'back' : 'keep';
 
 /** What `grade` says of a finding that nobody has decided about. */
 export function verdictByGrade(

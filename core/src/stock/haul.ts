@@ -25,7 +25,22 @@ export interface Haul {
   readonly note: string;
   readonly photos: readonly Photo[];
   readonly finds: readonly Find[];
+  /** Why it is worth taking besides money. */
+  readonly reasons?: readonly HaulReason[];
 }
+
+/** Reasons to take a haul that are not money; they stand beside the verdict and do not move it. */
+export const HAUL_REASONS = ['history', 'tip', 'client', 'rare', 'learn', 'own-use'] as const;
+export type HaulReason = (typeof HAUL_REASONS)[number];
+
+export const HAUL_REASON_NAMES: Readonly<Record<HaulReason, string>> = {
+  history: 'its history',
+  tip: 'kept from the tip',
+  client: 'a client asks for it',
+  rare: 'wood that is hard to get',
+  learn: 'to learn on',
+  'own-use': 'a use of one’s own',
+};
 
 export const LEAVE_HOW = ['not-asked', 'spoken', 'written', 'bought', 'own'] as const;
 export type LeaveHow = (typeof LEAVE_HOW)[number];
@@ -72,6 +87,16 @@ export interface KeptPart {
   readonly job: string;
 }
 
+/** What a thing would bring kept whole: metal and glass that are no lumber, a cask, a sound table. Money in the shop's currency. */
+export interface KeptWhole {
+  readonly worth: number;
+  /** That somebody takes it at that worth, 0…1. */
+  readonly chance: number;
+  /** Hours to restore or clean it, and what that takes in materials. */
+  readonly hours: number;
+  readonly materials: number;
+}
+
 /** One thing found: a pallet, a pew, a floor; or several of them that are alike. */
 export interface Find {
   readonly id: FindId;
@@ -101,6 +126,8 @@ export interface Find {
   readonly kept?: readonly KeptPart[];
   /** Share of its wood that turned out usable, 0…1, when the maker has noted it: the shop's own record. */
   readonly cameTo?: number;
+  /** What it would bring kept whole, where the maker has said. */
+  readonly whole?: KeptWhole;
 }
 
 /** A breakdown that a maker has corrected and kept as a kind of their own. */

@@ -7,6 +7,7 @@ export const HAZARD_KINDS = [
   'maybe-preservative',
   'methyl-bromide',
   'unknown-history',
+  'not-screened',
   'spill',
   'lead-paint',
   'maybe-lead',

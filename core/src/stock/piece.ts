@@ -57,6 +57,8 @@ export interface Piece {
   readonly readings?: readonly MoistureReading[];
   /** What has been cut off the ends and how they sounded. */
   readonly ends?: { readonly near?: EndCut; readonly far?: EndCut };
+  /** Ends that are rough or stood outdoors: more comes off them. */
+  readonly roughEnds?: readonly ('near' | 'far')[];
   /** Faces whose old skin is kept: they are not planed. */
   readonly keepSkin?: readonly ('A' | 'B')[];
   /** Thickness of the veneer on a piece that is not solid, mm. */
@@ -95,7 +97,6 @@ const ON_THE_BENCH: readonly (keyof Piece)[] = [
   'readings',
   'ends',
   'keepSkin',
-  'veneerMm',
   'grain',
   'bark',
   'sapwood',

@@ -9,6 +9,7 @@ import { parseLength, type LengthUnit } from '../units/length.ts';
 import {
   FINDING_FACES,
   FINDING_KINDS,
+  STAIN_COLOURS,
   findingKindFacts,
   keepOnPiece,
   type Fate,
@@ -16,6 +17,7 @@ import {
   type FindingFace,
   type FindingKind,
   type Fix,
+  type StainColour,
 } from './finding.ts';
 import { fatesOf } from './grade.ts';
 import { HAZARD_KINDS, type HazardKind } from './hazard-kind.ts';
@@ -35,6 +37,8 @@ export type ReadFinding = Omit<Finding, 'id'>;
 export type Clause =
   | { readonly kind: 'place' | 'find' | 'tag' | 'since'; readonly value: string }
   | { readonly kind: 'moisture'; readonly value: number }
+  | { readonly kind: 'veneer'; readonly value: number }
+  | { readonly kind: 'rough'; readonly value: readonly ('near' | 'far')[] }
   | { readonly kind: 'warp'; readonly which: WarpKind; readonly value: number }
   | { readonly kind: 'hazard'; readonly value: HazardKind | 'none' }
   | { readonly kind: 'finding'; readonly value: readonly ReadFinding[] };
@@ -56,6 +60,8 @@ const CALLED: Readonly<Record<string, FindingKind>> = {
   paint: 'old-finish',
   varnish: 'old-finish',
   'natural edge': 'wane',
+  weathered: 'weathering',
+  'saw marks': 'tool-marks',
 };
 
 function findingKind(words: string): FindingKind | undefined {
@@ -90,7 +96,12 @@ export function readClause(
 ): Result<Clause, string> | null {
   const { text } = span;
   if (text.includes('@')) return readFindings(text, said, piece, unit);
-  const keyed = /^(at|in|from|tag|since|mc|hazard|cup|bow|crook|twist)\s+(.+)$/i.exec(text);
+  const rough = /^rough (?:(near|far) end|ends)$/i.exec(text);
+  if (rough) {
+    const end = rough[1]?.toLowerCase();
+    return ok({ kind: 'rough', value: end === 'near' || end === 'far' ? [end] : ['near', 'far'] });
+  }
+  const keyed = /^(at|in|from|tag|since|mc|veneer|hazard|cup|bow|crook|twist)\s+(.+)$/i.exec(text);
   const key = keyed?.[1]?.toLowerCase();
   const rest = keyed?.[2] ?? '';
   const value = said(rest, text.length - rest.length);
@@ -106,6 +117,8 @@ export function readClause(
       return readDay(value);
     case 'mc':
       return readMoisture(rest);
+    case 'veneer':
+      return readVeneer(rest, unit);
     case 'hazard':
       return readHazard(rest);
     case 'cup':
@@ -133,6 +146,17 @@ function readMoisture(text: string): Result<Clause, string> {
     return fail(`moisture is a figure from 0 to ${MAX_MOISTURE_PCT} %, as in mc 14`);
   }
   return ok({ kind: 'moisture', value });
+}
+
+/** Veneer beyond this is sawn wood glued on, mm. */
+const MAX_VENEER_MM = 20;
+
+function readVeneer(text: string, unit: LengthUnit): Result<Clause, string> {
+  const size = parseLength(text, unit);
+  if (!size.ok) return fail(size.fault.message);
+  return size.value > MAX_VENEER_MM
+    ? fail('veneer is thinner than that; check the unit')
+    : ok({ kind: 'veneer', value: size.value });
 }
 
 function readHazard(text: string): Result<Clause, string> {
@@ -168,7 +192,8 @@ function readFindings(
     /^(.*?)(?:\s+(?:on\s+)?(?:the\s+)?(a|b|through|(?:upper|lower)(?:\s+edge)?|(?:near|far)(?:\s+end)?))?$/i.exec(
       text.slice(0, at).trim(),
     );
-  const { called, fix, fate } = withoutDeeds(words?.[1]?.trim() ?? '');
+  const { called: named, fix, fate, leadFree } = withoutDeeds(words?.[1]?.trim() ?? '');
+  const { called, colour } = withoutColour(named);
   const kind = findingKind(called);
   if (!kind) return fail(`“${called}” is not something found in wood; say knot, nail hole, metal, rot …`);
   const usual = findingKindFacts(kind);
@@ -178,6 +203,8 @@ function readFindings(
   if (fate !== undefined && !fatesOf({ kind, ...(fix ? { fix } : {}) }).includes(fate)) {
     return fail(`${called} can’t be kept in: it is cut out`);
   }
+  if (leadFree === true && kind !== 'old-finish')
+    return fail(`only an old finish is lead free, not ${called}`);
   const parts = text.slice(at).split(EXTRA);
   const extras = new Map<string, string>();
   for (let i = 1; i < parts.length; i += 2) {
@@ -211,6 +238,8 @@ function readFindings(
       ...(depth ? { depth: depth.value } : {}),
       ...(fix ? { fix } : {}),
       ...(fate ? { fate } : {}),
+      ...(leadFree ? { leadFree } : {}),
+      ...(colour ? { colour } : {}),
       ...(note === undefined ? {} : { note }),
     };
     value.push(sticksOut(finding, piece) ? keepOnPiece(finding, piece.length, whole) : finding);
@@ -224,18 +253,25 @@ const faceCalled = (word: string | undefined): FindingFace | undefined => {
 };
 
 /** What has been done about a finding, or is to be, said after its name: `metal pulled`, `knot filled`. */
-const DEEDS: readonly (readonly [word: string, deed: { readonly fix?: Fix; readonly fate?: Fate }])[] = [
+interface Deed {
+  readonly fix?: Fix;
+  readonly fate?: Fate;
+  readonly leadFree?: true;
+}
+
+const DEEDS: readonly (readonly [word: string, deed: Deed])[] = [
   ['pulled', { fix: 'pulled' }],
   ['punched', { fix: 'punched' }],
   ['cut out', { fate: 'cut' }],
   ['kept', { fate: 'keep' }],
   ['filled', { fate: 'fill' }],
   ['stabilised', { fate: 'stabilise' }],
+  ['lead free', { leadFree: true }],
 ];
 
-function withoutDeeds(words: string): { called: string; fix?: Fix; fate?: Fate } {
+function withoutDeeds(words: string): Deed & { called: string } {
   let called = words;
-  let deeds: { fix?: Fix; fate?: Fate } = {};
+  let deeds: Deed = {};
   for (;;) {
     const found = DEEDS.find(([word]) => called.toLowerCase().endsWith(` ${word}`));
     if (!found) return { called, ...deeds };
@@ -244,8 +280,20 @@ function withoutDeeds(words: string): { called: string; fix?: Fix; fate?: Fate }
   }
 }
 
+/** `blue-black stain`: what stands before the name of a stain. */
+function withoutColour(words: string): { called: string; colour?: StainColour } {
+  const colour = STAIN_COLOURS.find((known) => words.toLowerCase() === `${known} stain`);
+  return colour === undefined ? { called: words } : { called: 'stain', colour };
+}
+
 const deedsOf = (finding: ReadFinding): string =>
-  DEEDS.filter(([, deed]) => (deed.fix === undefined ? deed.fate === finding.fate : deed.fix === finding.fix))
+  DEEDS.filter(([, deed]) =>
+    deed.fix !== undefined
+      ? deed.fix === finding.fix
+      : deed.leadFree !== undefined
+        ? finding.leadFree === true
+        : deed.fate === finding.fate,
+  )
     .map(([word]) => ` ${word}`)
     .join('');
 
@@ -276,6 +324,10 @@ export const clauseChip = (clause: Clause): { readonly kind: ChipKind; readonly 
   switch (clause.kind) {
     case 'moisture':
       return { kind: 'moisture', text: `${clause.value} % moisture` };
+    case 'veneer':
+      return { kind: 'veneer', text: `veneer ${clause.value} mm, not solid` };
+    case 'rough':
+      return { kind: 'ends', text: clause.value.length > 1 ? 'rough ends' : `rough ${clause.value[0]} end` };
     case 'warp':
       return { kind: 'warp', text: `${clause.which} ${clause.value} mm` };
     case 'finding': {
@@ -315,7 +367,7 @@ export function printFindings(
     const own = first.length === usual.length && first.width === usual.width;
     clauses.push(
       [
-        usual.name,
+        first.kind === 'stain' && first.colour !== undefined ? `${first.colour} ${usual.name}` : usual.name,
         deedsOf(first),
         first.face === usual.face ? '' : first.face === 'through' ? ' through' : ` on ${first.face}`,
         places,
@@ -336,4 +388,6 @@ const alike = (a: ReadFinding, b: ReadFinding): boolean =>
   a.depth === b.depth &&
   a.fix === b.fix &&
   a.fate === b.fate &&
+  a.colour === b.colour &&
+  a.leadFree === b.leadFree &&
   a.note === b.note;

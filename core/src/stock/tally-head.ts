@@ -1,5 +1,6 @@
 /** What the tally line and the part line share: commas, count, name, sizes, species, quoted words. */
 import { parseLength, type LengthUnit } from '../units/length.ts';
+import { nominalSection } from '../units/nominal.ts';
 import { findSpecies, nearestSpeciesName, speciesName, type SpeciesId } from '../timber/species.ts';
 import type { Certainty } from './piece.ts';
 
@@ -14,6 +15,8 @@ export type ChipKind =
   | 'since'
   | 'moisture'
   | 'warp'
+  | 'veneer'
+  | 'ends'
   | 'hazard'
   | 'finding';
 
@@ -62,12 +65,23 @@ function trimSpan(line: string, start: number, end: number): Span {
   return { text: line.slice(start, end), start, end };
 }
 
+/** A section that was read as a nominal size: where it stands, and how it would be written as its true size. */
+export interface NominalReading {
+  readonly text: string;
+  readonly start: number;
+  readonly end: number;
+  /** `4"x4"`: with units, so that it is read as it stands. */
+  readonly asTrue: string;
+}
+
 /** What stands before the first comma: count, name, the three sizes, and the words after them. */
 export interface HeadReading {
   readonly count: number;
   readonly name: string;
   readonly sizes: readonly [number, number, number] | null;
   readonly widthFar: number | undefined;
+  /** Where the section was read as a nominal size. */
+  readonly nominal: NominalReading | null;
   readonly rest: Span;
   readonly chips: TallyChip[];
   readonly faults: TallyFault[];
@@ -82,6 +96,8 @@ const SIZES = new RegExp(
 
 /** Reads count, name and sizes off the first stretch of a tally line or a part line. */
 export function readHead(head: Span, unit: LengthUnit): HeadReading {
+  const bySection = readSectionFirst(head, unit);
+  if (bySection) return bySection;
   const chips: TallyChip[] = [];
   const faults: TallyFault[] = [];
   const lead = COUNT_BY_SIZES.exec(head.text)?.[0].length ?? 0;
@@ -99,6 +115,7 @@ export function readHead(head: Span, unit: LengthUnit): HeadReading {
       name,
       sizes: null,
       widthFar: undefined,
+      nominal: null,
       rest: { text: '', start: head.end, end: head.end },
       chips,
       faults,
@@ -129,11 +146,84 @@ export function readHead(head: Span, unit: LengthUnit): HeadReading {
     name,
     sizes: complete ? [length, width, thickness] : null,
     widthFar: far,
+    nominal: null,
     rest: trimSpan(head.text.padStart(head.end), end, head.end),
     chips,
     faults,
   };
 }
+
+const PLAIN = String.raw`\d+(?:\.\d+)?(?:/\d+)?`;
+const UNIT = String.raw`(?:mm|cm|m|inches|inch|in|feet|foot|ft)(?![a-z])|''|["″”'′’]`;
+/** `4x4 8'`, `2x4x8'`, `90x45 2400`: the section first, the length last, after a space or with a unit of its own. */
+const SECTION = new RegExp(
+  String.raw`(?<![\d.,/x×*])(?<!\d\s)(${PLAIN})\s*(${UNIT})?\s*[x×*]\s*(${PLAIN})\s*(${UNIT})?(\s+|\s*[x×*]\s*)(${SIZE})(?=\s|$|[a-z?])`,
+  'i',
+);
+const SECTION_BY_COUNT = /^\d+\s*[x×*]\s+/;
+
+/** Reads a head whose section stands first; null where it is none, so that the usual order is tried. */
+function readSectionFirst(head: Span, unit: LengthUnit): HeadReading | null {
+  const lead = SECTION_BY_COUNT.exec(head.text)?.[0].length ?? 0;
+  const shown = head.text.slice(lead).padStart(head.text.length);
+  const found = SECTION.exec(shown);
+  if (!found || /[x×*]\s*$/.test(shown.slice(0, found.index))) return null;
+  const [whole, first = '', firstUnit, second = '', secondUnit, between = '', last = ''] = found;
+  const bare = firstUnit === undefined && secondUnit === undefined;
+  const pair = bare ? nominalSection(inches(first), inches(second)) : null;
+  const lengthHasUnit = new RegExp(`(?:${UNIT})\\s*$`, 'i').test(last);
+  // Joined by a third “x” it is length × width × thickness, unless only the last has a unit and the pair is nominal.
+  if (/[x×*]/.test(between) && !(pair && lengthHasUnit)) return null;
+  // After a space more figures or a third size follow: another order.
+  if (/^\s*[x×*]/.test(shown.slice(found.index + whole.length))) return null;
+  const faults: TallyFault[] = [];
+  const chips: TallyChip[] = [];
+  const start = head.start + found.index;
+  const end = start + whole.trimEnd().length;
+  const read = (text: string, at: number): number | null => {
+    const length = parseLength(text, unit);
+    const span = { start: at, end: at + text.trimEnd().length };
+    if (!length.ok) faults.push({ message: length.fault.message, ...span });
+    else if (length.value > MAX_SIZE_MM)
+      faults.push({ message: `${text.trim()} is longer than 20 m; check the unit`, ...span });
+    else return length.value;
+    return null;
+  };
+  const sectionText = whole.slice(0, whole.length - last.length - between.length);
+  const [a, b] = pair
+    ? [pair.width, pair.thickness]
+    : [
+        read(first + (firstUnit ?? secondUnit ?? ''), start),
+        read(second + (secondUnit ?? firstUnit ?? ''), start + sectionText.indexOf(second)),
+      ];
+  const length = read(last, start + whole.length - last.length);
+  const { count, name } = readCountAndName(head.text.slice(0, found.index), head, true, chips, faults);
+  const complete = a !== null && b !== null && length !== null;
+  const nominal: NominalReading | null = pair
+    ? {
+        text: `${first} × ${second} nominal, read as ${pair.thickness} × ${pair.width} mm`,
+        start,
+        end: start + sectionText.trimEnd().length,
+        asTrue: `${first}"x${second}"`,
+      }
+    : null;
+  if (complete) chips.push({ kind: 'size', text: nominal?.text ?? whole.trim(), start, end });
+  return {
+    count,
+    name,
+    sizes: complete ? [length, Math.max(a, b), Math.min(a, b)] : null,
+    widthFar: undefined,
+    nominal,
+    rest: trimSpan(head.text.padStart(head.end), end, head.end),
+    chips,
+    faults,
+  };
+}
+
+const inches = (text: string): number => {
+  const [over, under] = text.split('/').map(Number);
+  return under === undefined ? (over ?? 0) : (over ?? 0) / under;
+};
 
 /** `2 x 1200 x 90 x 20`: four figures in a row, of which the first can only be the count. */
 const COUNT_BY_SIZES = new RegExp(String.raw`^\d+\s*[x×*]\s*(?=${SIZE}${BY}${SIZE}${BY}${SIZE})`, 'i');

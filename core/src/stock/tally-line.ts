@@ -3,8 +3,9 @@
  *
  *     [count] [name] length x width[>width at the far end] x thickness [species[?]] [, more …]
  *
+ * or, section first, `post 4x4 8'`: nominal where no unit stands and the trade has such a size, else as it measures;
  * and after a comma, in any order: a place (`bay 2`, `at the loft`), `from` a find, `tag` a tag, `since` a
- * day, moisture (`mc 14`), warp (`cup 3`, `bow -4`, `crook 2`, `twist 5`), `hazard` a hazard, and findings
+ * day, moisture (`mc 14`), `veneer` its thickness, `rough ends`, warp (`cup 3`, `bow -4`, `crook 2`, `twist 5`), `hazard` a hazard, and findings
  * (`knot @600:40 size 34x28`). Sizes take any unit (see `units/length`); a bare figure is in the user's
  * unit. `?` after the species marks a guess. Words with commas or figures in them stand in double quotes.
  *
@@ -20,6 +21,7 @@ import {
   commaSpans,
   readHead,
   readSpecies,
+  type NominalReading,
   type Span,
   type TallyChip,
   type TallyFault,
@@ -42,6 +44,8 @@ export type TalliedPiece = Pick<
   | 'moisturePct'
   | 'warp'
   | 'hazards'
+  | 'veneerMm'
+  | 'roughEnds'
 > & { readonly findings: readonly ReadFinding[] };
 
 export type { TallyChip, TallyFault } from './tally-head.ts';
@@ -51,6 +55,8 @@ export interface TallyReading {
   readonly faults: readonly TallyFault[];
   readonly count: number;
   readonly tag: string | null;
+  /** Where a section was read as a nominal size, so that it can be taken as its true size instead. */
+  readonly nominal: NominalReading | null;
   /** What the line says so far; null until length, width and thickness are all understood. */
   readonly piece: TalliedPiece | null;
 }
@@ -107,7 +113,14 @@ export function readTallyLine(line: string, unit: LengthUnit): TallyReading {
   };
   chips.sort((a, b) => a.start - b.start);
   faults.sort((a, b) => a.start - b.start);
-  return { chips, faults, count: head.count, tag: lastOf(clauses, 'tag') ?? null, piece };
+  return {
+    chips,
+    faults,
+    count: head.count,
+    tag: lastOf(clauses, 'tag') ?? null,
+    nominal: head.nominal,
+    piece,
+  };
 }
 
 const unknownClause = ({ text, start, end }: Span): TallyFault => ({
@@ -126,12 +139,14 @@ function lastOf(clauses: readonly Clause[], kind: 'place' | 'find' | 'tag' | 'si
 
 type FromClauses = Pick<
   TalliedPiece,
-  'place' | 'find' | 'since' | 'moisturePct' | 'warp' | 'hazards' | 'findings'
+  'place' | 'find' | 'since' | 'moisturePct' | 'warp' | 'hazards' | 'findings' | 'veneerMm' | 'roughEnds'
 >;
 
 function fromClauses(clauses: readonly Clause[]): FromClauses {
   const since = lastOf(clauses, 'since');
   const moisture = clauses.flatMap((clause) => (clause.kind === 'moisture' ? [clause.value] : [])).at(-1);
+  const veneer = clauses.flatMap((clause) => (clause.kind === 'veneer' ? [clause.value] : [])).at(-1);
+  const rough = new Set(clauses.flatMap((clause) => (clause.kind === 'rough' ? clause.value : [])));
   const warp: Partial<Record<keyof Warp, number>> = {};
   const hazards: HazardKind[] = [];
   // “hazard none” says that someone has looked and found nothing.
@@ -149,6 +164,8 @@ function fromClauses(clauses: readonly Clause[]): FromClauses {
     ...(moisture === undefined ? {} : { moisturePct: moisture }),
     ...(Object.keys(warp).length > 0 ? { warp } : {}),
     ...(screened ? { hazards } : {}),
+    ...(veneer === undefined ? {} : { veneerMm: veneer }),
+    ...(rough.size > 0 ? { roughEnds: (['near', 'far'] as const).filter((end) => rough.has(end)) } : {}),
     findings,
   };
 }
@@ -194,6 +211,12 @@ export function printTallyLine(piece: TalliedPiece & { readonly tag?: string }, 
       return mm === undefined ? [] : [`${kind} ${mm < 0 ? '-' : ''}${size(Math.abs(mm))}`];
     }),
     piece.moisturePct === undefined ? '' : `mc ${piece.moisturePct}`,
+    piece.veneerMm === undefined ? '' : `veneer ${size(piece.veneerMm)}`,
+    piece.roughEnds === undefined || piece.roughEnds.length === 0
+      ? ''
+      : piece.roughEnds.length > 1
+        ? 'rough ends'
+        : `rough ${piece.roughEnds[0] ?? ''} end`,
     ...(piece.hazards?.length === 0 ? ['none'] : (piece.hazards ?? [])).map((kind) => `hazard ${kind}`),
     piece.place === '' ? '' : `at ${printWords(piece.place)}`,
     piece.since === undefined ? '' : `since ${piece.since}`,

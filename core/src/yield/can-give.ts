@@ -1,12 +1,13 @@
 import type { Grade } from '../stock/grade.ts';
 import { gradeHasShowFace } from '../stock/grade.ts';
 import { fullWidth } from '../stock/piece.ts';
-import { blockedForGrade, type Measured } from './estimate.ts';
+import type { Measured } from './estimate.ts';
 import type { CuttingHabits } from './habits.ts';
 import { longestClear } from './longest-clear.ts';
 import type { Machines } from './machines.ts';
 import { usableThickness } from './thickness.ts';
 import { edgeLoss } from './trade-table.ts';
+import { blockedForGrade, trimsOf } from './workable.ts';
 
 /** A finished size and grade that is looked for, mm. */
 export interface Want {
@@ -32,7 +33,7 @@ export function canGive(piece: Measured, want: Want, habits: CuttingHabits, mach
   const rough = { length: want.length, width: want.width + edgeLoss(piece, want.length, machines) };
   const board = { length: piece.length, width: fullWidth(piece) };
   const faces = gradeHasShowFace(want.grade) ? (['A', 'B'] as const) : (['A'] as const);
-  const trims = { endTrimMm: habits.endTrimMm, cleanUpMm: machines.cleanUpMm };
+  const trims = trimsOf(habits, machines);
   const longestMm = Math.max(
     ...faces.map(
       (face) =>
@@ -40,6 +41,8 @@ export function canGive(piece: Measured, want: Want, habits: CuttingHabits, mach
     ),
   );
   const thicknessMm = usableThickness(piece, rough, machines, want.grade).mm;
-  const gives = longestMm >= want.length - 1e-6 && thicknessMm >= want.thickness - 1e-6;
+  // What is only veneered is not offered as solid.
+  const solid = piece.veneerMm === undefined;
+  const gives = solid && longestMm >= want.length - 1e-6 && thicknessMm >= want.thickness - 1e-6;
   return { gives, longestMm, thicknessMm };
 }

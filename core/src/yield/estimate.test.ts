@@ -50,6 +50,7 @@ describe('estimateYield', () => {
     ];
     const short = aPiece({ length: 480, width: 96, findings: apart });
     const crosscut = estimateYield(short, 'clear', {
+      ...habits,
       kerfMm: 4,
       minLengthMm: 80,
       minWidthMm: 24,

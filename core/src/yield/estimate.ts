@@ -1,6 +1,5 @@
 import { areaMm2, type Rect } from '../geometry/rectangle.ts';
-import type { Finding } from '../stock/finding.ts';
-import { blockedRects, gradeHasShowFace, isInTheWay, type Grade } from '../stock/grade.ts';
+import { gradeHasShowFace, isInTheWay, type Grade } from '../stock/grade.ts';
 import { faceAreaMm2, fullWidth, isStraight, outlineOf, type Piece } from '../stock/piece.ts';
 import { sum } from '../foundation/sum.ts';
 import { clearCuttings } from './clear-cuttings.ts';
@@ -10,10 +9,11 @@ import { longestClear } from './longest-clear.ts';
 import { DEFAULT_MACHINES, type Machines } from './machines.ts';
 import { piecesOfSize } from './pieces-of-size.ts';
 import { cutUpSlanted, type BothSchools } from './slanted.ts';
-import { keepsSkin, usableThickness, type Thick } from './thickness.ts';
-import { edgeLoss, endTrims } from './trade-table.ts';
+import { usableThickness, type Thick } from './thickness.ts';
+import { edgeLoss } from './trade-table.ts';
 import { whyBetter, type School } from './why-better.ts';
 import type { Wish } from './wish.ts';
+import { blockedForGrade, isPlanedOff, trimsOf } from './workable.ts';
 
 /** A cutting with what is left of it once it is flat, clean and its edges are straight; mm. */
 export interface Cutting extends Rect {
@@ -60,60 +60,7 @@ export interface PieceSize {
   readonly width: number;
 }
 
-export type Measured = Thick & Pick<Piece, 'outline' | 'ends'>;
-
-/** What comes off a piece before it is cut up, mm. */
-export interface Trims {
-  readonly endTrimMm: number;
-  /** Planed off each face: shallower findings go with it. */
-  readonly cleanUpMm?: number;
-}
-
-/**
- * What is in the way of `grade` in a piece: its findings, its outline and the trim of both ends. Marks no deeper
- * than the clean-up of their face are gone once it is planed.
- */
-export function blockedForGrade(
-  piece: Pick<Piece, 'length' | 'width' | 'widthFar' | 'outline' | 'findings' | 'ends' | 'keepSkin'>,
-  grade: Grade,
-  trims: Trims,
-  showFace: 'A' | 'B' = 'A',
-): Rect[] {
-  const left = {
-    ...piece,
-    findings: piece.findings.filter(
-      (finding) => !isPlanedOff(finding, piece, grade, trims.cleanUpMm ?? 0, showFace),
-    ),
-  };
-  const blocked = blockedRects(left, grade, showFace);
-  const width = fullWidth(piece);
-  const { near, far } = endTrims(piece, trims.endTrimMm);
-  if (near > 0 && near < piece.length) blocked.push({ x: 0, y: 0, length: near, width });
-  if (far > 0 && far < piece.length) blocked.push({ x: piece.length - far, y: 0, length: far, width });
-  return blocked;
-}
-
-/** Kinds that lie on the surface, so that planing deeper than they go takes them away. */
-const ON_THE_SURFACE: ReadonlySet<Finding['kind']> = new Set([
-  'stain',
-  'mould',
-  'wear',
-  'burn',
-  'old-finish',
-]);
-
-/** Whether cleaning up the face takes a finding with it. */
-export function isPlanedOff(
-  finding: Finding,
-  piece: Pick<Piece, 'keepSkin'>,
-  grade: Grade,
-  cleanUpMm: number,
-  showFace: 'A' | 'B',
-): boolean {
-  const { face, depth } = finding;
-  if (depth === undefined || depth > cleanUpMm || !ON_THE_SURFACE.has(finding.kind)) return false;
-  return (face === 'A' || face === 'B') && !keepsSkin(face, piece, grade, showFace);
-}
+export type Measured = Thick & Pick<Piece, 'outline' | 'ends' | 'roughEnds'>;
 
 /** The clear cuttings of a piece for a grade, by both schools, with what a maker wants to know of them. */
 export function estimateYield(
@@ -123,7 +70,9 @@ export function estimateYield(
   machines: Machines = DEFAULT_MACHINES,
   wish: YieldAsk['wish'] = 'area',
 ): PieceYield {
-  const ask = { grade, habits, machines, wish };
+  // Veneered work is never ripped: only cuttings of the full width count.
+  const cutting = piece.veneerMm === undefined ? habits : { ...habits, minWidthMm: fullWidth(piece) };
+  const ask = { grade, habits: cutting, machines, wish };
   const faces = gradeHasShowFace(grade) ? (['A', 'B'] as const) : (['A'] as const);
   const looks = faces.map((showFace) => estimateFace(piece, ask, showFace));
   return looks.reduce((best, look) => (look.areaMm2 > best.areaMm2 + 1 ? look : best));
@@ -135,7 +84,7 @@ const QUICK_ERROR = 0.005;
 function estimateFace(piece: Measured, ask: YieldAsk, showFace: 'A' | 'B'): PieceYield {
   const { grade, habits, machines } = ask;
   const board = { length: piece.length, width: fullWidth(piece) };
-  const trims = { endTrimMm: habits.endTrimMm, cleanUpMm: machines.cleanUpMm };
+  const trims = trimsOf(habits, machines);
   const blocked = blockedForGrade(piece, grade, trims, showFace);
   const straight = isStraight(piece);
   const both = straight
@@ -156,7 +105,11 @@ function estimateFace(piece: Measured, ask: YieldAsk, showFace: 'A' | 'B'): Piec
   const even = Math.abs(gap) <= error * Math.max(worthOf(both.crosscutFirst, ask.wish), 1);
   const better = even ? 'same' : gap > 0 ? 'crosscutFirst' : 'ripFirst';
   const best = better === 'ripFirst' || (habits.quick === true && gap < 0) ? ripFirst : crosscutFirst;
-  const faults = piece.findings.filter((finding) => isInTheWay(grade, finding, piece, showFace));
+  const faults = piece.findings.filter(
+    (finding) =>
+      !isPlanedOff(finding, piece, grade, trims, showFace) &&
+      isInTheWay(grade, finding, piece, showFace, trims.limits),
+  );
   return {
     crosscutFirst,
     ripFirst,

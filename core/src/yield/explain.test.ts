@@ -52,6 +52,6 @@ it('says on what the range rests, and what the trade is cut from', () => {
   expect(why.source).toContain('Nothing is on your own record yet');
   expect(input(why, 'bias')).toBe(sure.factor);
   const trade = explainTrade(piece, DEFAULT_HABITS, DEFAULT_MACHINES);
-  expect(input(trade, 'straight length')).toBe(980);
+  expect(input(trade, 'straight length')).toBe(950);
   expect(input(trade, 'crook')).toBe(2);
 });

@@ -1,10 +1,11 @@
 /** Where a figure comes from: its formula, what went into it, the source, and the assumption that can be changed. */
 import { GRADE_NAMES, type Grade } from '../stock/grade.ts';
 import { fullWidth, pieceVolumeM3, type Piece } from '../stock/piece.ts';
-import { endTrims, straightPart } from './trade-table.ts';
+import { endTrims } from './ends.ts';
+import { straightPart } from './trade-table.ts';
 import type { PieceYield } from './estimate.ts';
 import type { CuttingHabits } from './habits.ts';
-import { BIAS_SD, PRIORS, type HowSure } from './how-sure.ts';
+import { DEFAULT_SURENESS, type HowSure, type Sureness } from './how-sure.ts';
 import type { Machines } from './machines.ts';
 import { KNOWLEDGE_NAMES, type Knowledge } from './own-record.ts';
 import { usableThickness } from './thickness.ts';
@@ -83,7 +84,7 @@ export function explainShare(
   habits: CuttingHabits,
   machines: Machines,
 ): Explained {
-  const { near, far } = endTrims(piece, habits.endTrimMm);
+  const { near, far } = endTrims(piece, habits);
   return {
     title: 'Share of the face',
     formula: 'area of the better school’s cuttings ÷ area of the face',
@@ -106,7 +107,13 @@ export function explainShare(
 }
 
 /** Why the volume is thought to lie where it does. */
-export function explainSure(piece: Piece, m3: number, known: Knowledge, sure: HowSure): Explained {
+export function explainSure(
+  piece: Piece,
+  m3: number,
+  known: Knowledge,
+  sure: HowSure,
+  { priors, biasSd }: Sureness = DEFAULT_SURENESS,
+): Explained {
   const record =
     sure.records === 0
       ? 'Nothing is on your own record yet, so this is the starting guess.'
@@ -124,14 +131,14 @@ export function explainSure(piece: Piece, m3: number, known: Knowledge, sure: Ho
       volume('the piece as found', pieceVolumeM3(piece)),
       share('bias counts as', sure.factor),
       share('spread (one standard deviation)', sure.sd),
-      share(`· chance, when ${KNOWLEDGE_NAMES[known]}`, PRIORS[known].sd),
+      share(`· chance, when ${KNOWLEDGE_NAMES[known]}`, priors[known].sd),
       share(
         '· shop, kind and species before any record',
-        Math.hypot(BIAS_SD.shop, BIAS_SD.kind, BIAS_SD.species),
+        Math.hypot(biasSd.shop, biasSd.kind, biasSd.species),
       ),
     ],
     source: `A Bayesian update of what came over what was reckoned, by shop, kind of find and species. ${record}`,
-    ofTheShop: false,
+    ofTheShop: true,
   };
 }
 

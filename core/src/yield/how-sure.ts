@@ -23,7 +23,7 @@ import type { SpeciesId } from '../timber/species.ts';
 import { cameM3, type Knowledge, type Milled } from './own-record.ts';
 import type { Range } from './usable-share.ts';
 
-interface Prior {
+export interface Prior {
   /** Mean of ln(came/reckoned) before anything is on record. */
   readonly mean: number;
   /** Standard deviation of chance. */
@@ -40,6 +40,14 @@ export const PRIORS: Readonly<Record<Knowledge, Prior>> = {
 
 /** Spread of the biases before anything is on record. */
 export const BIAS_SD = { shop: 0.1, kind: 0.12, species: 0.08 } as const;
+
+/** What is believed before the shop's own record says more; all of it may be changed. */
+export interface Sureness {
+  readonly priors: Readonly<Record<Knowledge, Prior>>;
+  readonly biasSd: { readonly shop: number; readonly kind: number; readonly species: number };
+}
+
+export const DEFAULT_SURENESS: Sureness = { priors: PRIORS, biasSd: BIAS_SD };
 
 /** Eight of ten lie within so many standard deviations. */
 const EIGHT_OF_TEN = 1.2816;
@@ -76,13 +84,17 @@ export interface HowSure extends Range {
 }
 
 /** Low, likely and high volume, m³, of what a piece was reckoned to give. */
-export function howSure(reckoned: Reckoned, record: readonly Milled[]): HowSure {
+export function howSure(
+  reckoned: Reckoned,
+  record: readonly Milled[],
+  sureness: Sureness = DEFAULT_SURENESS,
+): HowSure {
   const { known, findKind, species, m3, mostM3 } = reckoned;
-  const lines = record.flatMap((milled) => lineOf(milled) ?? []);
+  const lines = record.flatMap((milled) => lineOf(milled, sureness) ?? []);
   // Machined wood is what it is: no bias of planing is left in it.
   const { mean, variance } =
-    known === 'machined' ? { mean: 0, variance: 0 } : biasOf(effects(findKind, species), lines);
-  const prior = PRIORS[known];
+    known === 'machined' ? { mean: 0, variance: 0 } : biasOf(effects(findKind, species), lines, sureness);
+  const prior = sureness.priors[known];
   const middle = prior.mean + mean;
   const sd = Math.sqrt(variance + prior.sd ** 2);
   const figure = (z: number): number => Math.min(mostM3, m3 * Math.exp(middle + z * sd));
@@ -106,15 +118,16 @@ export interface ShopBias {
 }
 
 /** “You come off the planer 8 % under your estimates from pallets”: the record by kind of find, most lines first. */
-export function shopBias(record: readonly Milled[]): ShopBias[] {
-  const lines = record.flatMap((milled) => lineOf(milled) ?? []);
+export function shopBias(record: readonly Milled[], sureness: Sureness = DEFAULT_SURENESS): ShopBias[] {
+  const { priors } = sureness;
+  const lines = record.flatMap((milled) => lineOf(milled, sureness) ?? []);
   const kinds = [...new Set(lines.map(({ findKind }) => findKind))];
   return kinds
     .map((findKind): ShopBias => {
       const own = lines.filter((line) => line.findKind === findKind);
-      const recorded = own.reduce((total, line) => total + line.y + PRIORS[line.known].mean, 0) / own.length;
-      const { mean } = biasOf(effects(findKind, undefined), lines);
-      const prior = own.reduce((total, line) => total + PRIORS[line.known].mean, 0) / own.length;
+      const recorded = own.reduce((total, line) => total + line.y + priors[line.known].mean, 0) / own.length;
+      const { mean } = biasOf(effects(findKind, undefined), lines, sureness);
+      const prior = own.reduce((total, line) => total + priors[line.known].mean, 0) / own.length;
       return { findKind, records: own.length, recorded: Math.exp(recorded), counts: Math.exp(prior + mean) };
     })
     .sort((a, b) => b.records - a.records);
@@ -132,9 +145,9 @@ interface Line {
 /** Came or reckoned nothing: such a line counts as this share, since a logarithm has no answer for it. */
 const NEXT_TO_NOTHING = 0.05;
 
-function lineOf(milled: Milled): Line | null {
+function lineOf(milled: Milled, { priors }: Sureness): Line | null {
   if (milled.reckonedM3 <= 0 || milled.known === 'machined') return null;
-  const { mean, sd } = PRIORS[milled.known];
+  const { mean, sd } = priors[milled.known];
   const ratio = Math.max(NEXT_TO_NOTHING, cameM3(milled) / milled.reckonedM3);
   return {
     y: Math.log(ratio) - mean,
@@ -154,16 +167,22 @@ function effects(findKind: FindKind | undefined, species: SpeciesId | undefined)
   ];
 }
 
-function priorSd(effect: string): number {
-  if (effect === 'shop') return BIAS_SD.shop;
-  return effect.startsWith('kind') ? BIAS_SD.kind : BIAS_SD.species;
+function priorSd(effect: string, { biasSd }: Sureness): number {
+  if (effect === 'shop') return biasSd.shop;
+  return effect.startsWith('kind') ? biasSd.kind : biasSd.species;
 }
 
 /** Mean and variance, after the record, of the sum of the biases named. */
-function biasOf(wanted: readonly string[], lines: readonly Line[]): { mean: number; variance: number } {
+function biasOf(
+  wanted: readonly string[],
+  lines: readonly Line[],
+  sureness: Sureness,
+): { mean: number; variance: number } {
   const names = [...new Set([...wanted, ...lines.flatMap((line) => line.effects)])];
   const place = new Map(names.map((name, i) => [name, i]));
-  const precision = names.map((name, i) => names.map((_, j) => (i === j ? 1 / priorSd(name) ** 2 : 0)));
+  const precision = names.map((name, i) =>
+    names.map((_, j) => (i === j ? 1 / priorSd(name, sureness) ** 2 : 0)),
+  );
   const pull = names.map(() => 0);
   for (const { y, sd, effects: own } of lines) {
     const places = own.map((name) => place.get(name) ?? 0);

@@ -4,7 +4,8 @@ import { aFinding, aPiece } from '../../test-support/made-up-pieces.ts';
 import { DEFAULT_HABITS } from './habits.ts';
 import { DEFAULT_MACHINES, limitsExceeded } from './machines.ts';
 import { greatestFor, usableThickness } from './thickness.ts';
-import { bestTradeFor, endTrims, straightPart, tradeFor, tradeTable } from './trade-table.ts';
+import { endTrims } from './ends.ts';
+import { bestTradeFor, straightPart, tradeFor, tradeTable } from './trade-table.ts';
 
 const habits = { ...DEFAULT_HABITS, endTrimMm: 0 };
 const machines = DEFAULT_MACHINES;
@@ -83,7 +84,13 @@ describe('the trade table', () => {
   it('finds the fewest cuts for a thickness', () => {
     expect(bestTradeFor(17, dished, habits, machines)).toMatchObject({ lengths: 1, strips: 1 });
     expect(bestTradeFor(20, dished, habits, machines)).toMatchObject({ lengths: 1, strips: 2 });
-    expect(bestTradeFor(30, dished, habits, machines)).toMatchObject({ lengths: 1, strips: 4 });
+    // The strips have to be flattened again once they are glued: 1.5 mm of four, 3 of more.
+    expect(bestTradeFor(28, dished, habits, machines)).toMatchObject({ lengths: 1, strips: 4 });
+    expect(bestTradeFor(28, dished, habits, machines)?.glued).toBeCloseTo(
+      (bestTradeFor(28, dished, habits, machines)?.thickness ?? 0) - 1.5,
+      9,
+    );
+    expect(bestTradeFor(30, dished, habits, machines)).toBeNull();
     expect(bestTradeFor(31.5, dished, habits, machines)).toBeNull();
     // Bow alone: lengths help, and take no joint.
     const bowed = aPiece({ length: 2000, thickness: 28, warp: { bow: 8 } });
@@ -94,8 +101,8 @@ describe('the trade table', () => {
     const trimmed = aPiece({
       ends: { near: { trimMm: 40, sound: true }, far: { trimMm: 25, sound: false } },
     });
-    expect(endTrims(trimmed, 10)).toEqual({ near: 40, far: 35 });
-    expect(straightPart(trimmed, DEFAULT_HABITS)).toEqual({ length: 925, width: 100 });
+    expect(endTrims(trimmed, { endTrimMm: 10, roughEndTrimMm: 60 })).toEqual({ near: 40, far: 50 });
+    expect(straightPart(trimmed, DEFAULT_HABITS)).toEqual({ length: 910, width: 100 });
     expect(straightPart(aPiece({ widthFar: 60 }), habits)).toEqual({ length: 1000, width: 60 });
   });
 

@@ -1,4 +1,5 @@
 /** How thick a piece, or a part cut from it, comes out: as found, less flattening, less cleaning each face. */
+import { depthOf, isSkinMark } from '../stock/finding.ts';
 import { fullWidth, type Piece } from '../stock/piece.ts';
 import type { Grade } from '../stock/grade.ts';
 import type { Machines } from './machines.ts';
@@ -19,8 +20,8 @@ export interface UsableThickness {
 
 /**
  * Usable thickness of a part of `size` cut out of a piece: T − height range − clean-up of each face, mm. A face
- * whose skin is kept, and the show face of weathered wood, is not planed. A thick old finish asks for as much as
- * it is deep. Veneered work is not planed at all.
+ * whose skin is kept, and the show face of weathered wood, is not planed. Old finish, weathering and tool marks ask for
+ * as much as they are deep. Veneered work is not planed at all.
  */
 export function usableThickness(
   piece: Thick,
@@ -47,18 +48,21 @@ export const keepsSkin = (
   showFace: 'A' | 'B',
 ): boolean => (piece.keepSkin?.includes(face) ?? false) || (grade === 'weathered' && face === showFace);
 
-function cleanUpOf(
+/**
+ * What planing takes off a face once it is flat, mm: the shop's clean-up, or as deep as the marks on its skin go.
+ * Nothing where the skin is kept.
+ */
+export function cleanUpOf(
   face: 'A' | 'B',
-  piece: Thick,
-  machines: Machines,
+  piece: Pick<Piece, 'keepSkin' | 'findings'>,
+  { cleanUpMm }: Pick<Machines, 'cleanUpMm'>,
   grade: Grade,
   showFace: 'A' | 'B',
 ): number {
   if (keepsSkin(face, piece, grade, showFace)) return 0;
-  const coat = piece.findings
-    .filter((finding) => finding.kind === 'old-finish' && finding.face === face)
-    .reduce((most, { depth }) => Math.max(most, depth ?? 0), 0);
-  return Math.max(machines.cleanUpMm, coat);
+  return piece.findings
+    .filter((finding) => isSkinMark(finding) && finding.face === face)
+    .reduce((most, finding) => Math.max(most, depthOf(finding) ?? 0), cleanUpMm);
 }
 
 /**

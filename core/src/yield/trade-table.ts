@@ -6,6 +6,8 @@
 import { largestRectangle } from '../geometry/largest-rectangle.ts';
 import type { Grade } from '../stock/grade.ts';
 import { fullWidth, isStraight, outlineOf, type Piece } from '../stock/piece.ts';
+import { endTrims } from './ends.ts';
+import { isBowed, panelFlatteningMm } from './flattening.ts';
 import type { CuttingHabits } from './habits.ts';
 import { limitsExceeded, type MachineLimit, type Machines } from './machines.ts';
 import { usableThickness, type Thick } from './thickness.ts';
@@ -20,12 +22,14 @@ export interface TradeRow {
   readonly length: number;
   readonly width: number;
   readonly thickness: number;
+  /** Thickness of the whole once the strips are glued again and flattened, mm; as it is where nothing is glued. */
+  readonly glued: number;
   /** Edge joints to glue to have the whole width again. */
   readonly joints: number;
   readonly limits: readonly MachineLimit[];
 }
 
-type Cut = Thick & Pick<Piece, 'ends' | 'outline'>;
+type Cut = Thick & Pick<Piece, 'ends' | 'roughEnds' | 'outline'>;
 
 /** Thinner than this (mm) nothing is left that could be held. */
 const LEAST_LEFT_MM = 2;
@@ -34,24 +38,11 @@ const MOST = 8;
 
 /** The straight part of a piece between its end trims: what the trade cuts up, mm. */
 export function straightPart(piece: Cut, habits: CuttingHabits): PlanSize {
-  const { near, far } = endTrims(piece, habits.endTrimMm);
+  const { near, far } = endTrims(piece, habits);
   const whole = isStraight(piece)
     ? { length: piece.length, width: fullWidth(piece) }
     : (largestRectangle(outlineOf(piece)) ?? { length: piece.length, width: 0 });
   return { length: Math.max(0, Math.min(whole.length, piece.length - near - far)), width: whole.width };
-}
-
-/** What comes off each end, mm: as knocked and found sound, else what has come off so far and the usual trim. */
-export function endTrims(
-  piece: Pick<Piece, 'ends' | 'length'>,
-  usualMm: number,
-): { readonly near: number; readonly far: number } {
-  const of = (end: 'near' | 'far'): number => {
-    const cut = piece.ends?.[end];
-    if (!cut) return usualMm;
-    return cut.sound ? cut.trimMm : cut.trimMm + usualMm;
-  };
-  return { near: of('near'), far: of('far') };
 }
 
 /** One way of cutting a piece up; null where it leaves nothing. */
@@ -63,6 +54,8 @@ export function tradeFor(
   machines: Machines,
   grade: Grade = 'character',
 ): TradeRow | null {
+  // Veneered work is not ripped: its edges would show the core.
+  if (piece.veneerMm !== undefined && strips > 1) return null;
   const whole = straightPart(piece, habits);
   const rough = {
     length: (whole.length - (lengths - 1) * habits.kerfMm) / lengths,
@@ -79,6 +72,7 @@ export function tradeFor(
     length: rough.length,
     width,
     thickness: mm,
+    glued: Math.max(0, mm - panelFlatteningMm(strips, isBowed(piece, rough.length))),
     joints: lengths * (strips - 1),
     limits: limitsExceeded({ ...rough, thickness: piece.thickness, finished: mm }, machines),
   };
@@ -110,7 +104,7 @@ export function tradeTable(piece: Cut, habits: CuttingHabits, machines: Machines
 }
 
 /**
- * The way that leaves at least `wantedMm` with the fewest cuts, and among those with the fewest joints; null when
+ * The way that leaves at least `wantedMm`, flattened again where it is glued, with the fewest cuts, and among those with the fewest joints; null when
  * none up to eight lengths and eight strips does.
  */
 export function bestTradeFor(
@@ -124,7 +118,7 @@ export function bestTradeFor(
   for (let cuts = 2; cuts <= 2 * MOST && best === null; cuts++) {
     for (let strips = Math.max(1, cuts - MOST); strips <= Math.min(MOST, cuts - 1); strips++) {
       const way = tradeFor(piece, cuts - strips, strips, habits, machines, grade);
-      if (!way || way.thickness < wantedMm - 1e-9) continue;
+      if (!way || way.glued < wantedMm - 1e-9) continue;
       if (best === null || way.joints < best.joints) best = way;
     }
   }

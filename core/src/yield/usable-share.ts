@@ -22,6 +22,7 @@ const WORN: Readonly<Record<FindKind, readonly [low: number, likely: number, hig
   pew: [0.5, 0.65, 0.8],
   flooring: [0.4, 0.55, 0.7],
   post: [0.45, 0.6, 0.75],
+  'outdoor-boards': [0.3, 0.5, 0.65],
   barrel: [0.15, 0.25, 0.4],
   furniture: [0.5, 0.65, 0.8],
   mixed: [0.35, 0.55, 0.75],

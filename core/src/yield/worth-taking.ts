@@ -12,7 +12,7 @@ import type { ExpectedPiece } from '../stock/breakdown/model.ts';
 import { guessedPricePerM3 } from '../timber/new-prices.ts';
 import { speciesById, type SpeciesId } from '../timber/species.ts';
 import { densityAt } from '../timber/weight.ts';
-import { blockedForGrade } from './estimate.ts';
+import { blockedForGrade, NO_TRIMS } from './workable.ts';
 import { longestClear } from './longest-clear.ts';
 import { usableShare, type Range, type UsableShare } from './usable-share.ts';
 
@@ -26,6 +26,10 @@ export interface Trade {
   /** Usable shares by kind of find, where the maker has set them. */
   readonly usable: Readonly<Partial<Record<FindKind, Range>>>;
   readonly vehicle: Vehicle;
+  /** Minutes for one member by kind of find and way (`pallet/pry`), where the maker has set them. */
+  readonly minutesEach: Readonly<Record<string, number>>;
+  /** Moisture of wood as it is hauled, %, where the maker has set it. */
+  readonly hauledMoisture: Readonly<Partial<Record<FindKind, number>>>;
 }
 
 /** The room and the load of what fetches the wood: mm and kg. */
@@ -43,14 +47,17 @@ export const DEFAULT_TRADE: Trade = {
   pricePerM3: {},
   usable: {},
   vehicle: { length: 2400, width: 1200, height: 1100, payloadKg: 600 },
+  minutesEach: {},
+  hauledMoisture: {},
 };
 
 /** Moisture of wood as it is hauled, %: dry from indoors, wetter from outdoors. */
-const HAULED_MOISTURE_PCT: Readonly<Record<FindKind, number>> = {
+export const HAULED_MOISTURE_PCT: Readonly<Record<FindKind, number>> = {
   pallet: 18,
   pew: 12,
   flooring: 12,
   post: 25,
+  'outdoor-boards': 22,
   barrel: 20,
   furniture: 10,
   mixed: 15,
@@ -63,6 +70,34 @@ const UNNAMED_DENSITY = 600;
 
 export const priceOfNew = (trade: Pick<Trade, 'pricePerM3'>, species: SpeciesId): number =>
   trade.pricePerM3[species] ?? guessedPricePerM3(species);
+
+/** Minutes for one member of a kind taken apart in a way: the shop's own, else the usual pace. */
+export const minutesFor = (
+  trade: Pick<Trade, 'minutesEach'>,
+  kind: FindKind,
+  way: { readonly id: string; readonly minutesEach: number },
+): number => trade.minutesEach[`${kind}/${way.id}`] ?? way.minutesEach;
+
+/** Kinds that are no lumber: they count only whole, so what they are worth has to be asked. */
+const NO_LUMBER: ReadonlySet<FindKind> = new Set(['metal', 'glass']);
+
+/** A thing kept whole is sold for less or more than was thought: starting guesses for low and high. */
+const WHOLE_SPREAD = { low: 0.6, high: 1.4 } as const;
+
+/** What keeping a find whole brings, all that are alike together, less its materials; the price is never topped. */
+function wholeValue(find: Find): Range | null {
+  const { whole, alike } = find;
+  if (!whole) return null;
+  const likely = whole.worth * whole.chance;
+  return less(
+    {
+      low: alike * likely * WHOLE_SPREAD.low,
+      likely: alike * likely,
+      high: alike * Math.min(whole.worth, likely * WHOLE_SPREAD.high),
+    },
+    alike * whole.materials,
+  );
+}
 
 export interface FindWorth {
   readonly find: Find;
@@ -81,6 +116,12 @@ export interface FindWorth {
   readonly weightKg: number;
   readonly heaviestKg: number;
   readonly longestMemberMm: number;
+  /** What counts: broken up for its wood, or kept whole, whichever leaves more. */
+  readonly as: 'lumber' | 'whole';
+  /** What each of the two would leave; null where keeping it whole has not been priced. */
+  readonly margins: { readonly lumber: Range; readonly whole: Range | null };
+  /** It is no lumber and nobody has said what it is worth whole. */
+  readonly unpriced: boolean;
   /** Screening says leave it: it counts for nothing. */
   readonly left: boolean;
 }
@@ -105,13 +146,23 @@ export function worthOfFind(find: Find, trade: Trade, recorded: readonly number[
   );
   const usableM3 = scaled(share, breakdown.piecesM3);
   const pricePerM3 = priceOfNew(trade, find.species);
-  const value = scaled(usableM3, pricePerM3);
-  const workHours = breakdown.minutes / 60;
+  const lumber = scaled(usableM3, pricePerM3);
+  const members = sum(breakdown.sorts, ({ members: many }) => many);
+  const breaking = (members * minutesFor(trade, find.kind, breakdown.way)) / 60;
+  const kept = wholeValue(find);
+  const keeping = find.alike * (find.whole?.hours ?? 0);
+  const margins = {
+    lumber: less(lumber, breaking * trade.perHour),
+    whole: kept && less(kept, keeping * trade.perHour),
+  };
+  const asWhole = margins.whole !== null && margins.whole.likely > margins.lumber.likely;
+  const value = asWhole && kept ? kept : lumber;
+  const workHours = asWhole ? keeping : breaking;
   const density = densityAt(
     speciesById(find.species)?.densityKgM3 ?? UNNAMED_DENSITY,
-    HAULED_MOISTURE_PCT[find.kind],
+    trade.hauledMoisture[find.kind] ?? HAULED_MOISTURE_PCT[find.kind],
   );
-  const members = breakdown.sorts.map(({ sort }) => sort);
+  const sorts = breakdown.sorts.map(({ sort }) => sort);
   return {
     find,
     breakdown,
@@ -122,13 +173,16 @@ export function worthOfFind(find: Find, trade: Trade, recorded: readonly number[
     pricePerM3,
     value,
     workHours,
-    margin: less(value, workHours * trade.perHour),
+    margin: asWhole && margins.whole ? margins.whole : margins.lumber,
+    as: asWhole ? 'whole' : 'lumber',
+    margins,
+    unpriced: NO_LUMBER.has(find.kind) && !find.whole,
     weightKg: breakdown.standingM3 * density,
     heaviestKg: Math.max(
       0,
-      ...members.map((sort) => ((sort.length * sort.width * sort.thickness) / 1e9) * density),
+      ...sorts.map((sort) => ((sort.length * sort.width * sort.thickness) / 1e9) * density),
     ),
-    longestMemberMm: Math.max(0, ...members.map((sort) => sort.length)),
+    longestMemberMm: Math.max(0, ...sorts.map((sort) => sort.length)),
     left,
   };
 }
@@ -148,7 +202,7 @@ function longestOf(breakdown: Breakdown): Range {
 
 function clearLength(piece: ExpectedPiece, grade: 'clear' | 'character' | 'hidden'): number {
   const found = piece.findings.map((finding, i) => ({ ...finding, id: String(i) }));
-  const blocked = blockedForGrade({ ...piece, findings: found }, grade, { endTrimMm: 0 });
+  const blocked = blockedForGrade({ ...piece, findings: found }, grade, NO_TRIMS);
   const board = { length: piece.length, width: fullWidth(piece) };
   const least = Math.min(LEAST_WIDTH_MM, board.width);
   return longestClear(board, blocked, least)?.length ?? 0;
@@ -187,6 +241,8 @@ export interface HaulWorth {
   readonly turns: readonly string[];
   readonly weightKg: number;
   readonly hours: number;
+  /** Finds that count for nothing only because nobody has said what they are worth whole. */
+  readonly unpriced: readonly FindWorth[];
 }
 
 /** Weighs a haul. `record` gives the shop's usable shares of a kind so far; `leaves` says of each find whether its screening says leave it. */
@@ -198,28 +254,32 @@ export function worthOfHaul(
 ): HaulWorth {
   const finds = haul.finds.map((find) => worthOfFind(find, trade, record(find.kind), leaves(find)));
   const worthwhile = finds.filter((worth) => !worth.left && worth.margin.likely > 0);
-  const total = (pick: (worth: FindWorth) => Range): Range => ({
-    low: sum(worthwhile, (worth) => pick(worth).low),
-    likely: sum(worthwhile, (worth) => pick(worth).likely),
-    high: sum(worthwhile, (worth) => pick(worth).high),
-  });
-  const value = total((worth) => worth.value);
+  const unpriced = finds.filter((worth) => !worth.left && worth.unpriced);
+  const value = totalOf(worthwhile, (worth) => worth.value);
   const workHours = sum(worthwhile, (worth) => worth.workHours);
   const [work, trip] = [workHours * trade.perHour, haul.hours * trade.perHour];
   const haulage = haul.distanceKm * trade.perKm;
   const costs = haul.price + haulage + work + trip;
   const net = less(value, costs);
   const none = worthwhile.length === 0 || net.likely < 0;
-  const verdict = none ? 'leave' : worthwhile.length === finds.length ? 'take' : 'take-part';
-  const usableM3 = total((worth) => worth.usableM3);
+  const counted = finds.filter((worth) => !unpriced.includes(worth));
+  const verdict = none ? 'leave' : worthwhile.length === counted.length ? 'take' : 'take-part';
+  const broken = worthwhile.filter(({ as }) => as === 'lumber');
+  const whole = worthwhile.filter(({ as }) => as === 'whole');
+  const usableM3 = totalOf(broken, (worth) => worth.usableM3);
   const drivers: Driver[] = [
     {
       name: 'wood it saves buying',
-      amount: value.likely,
+      amount: sum(broken, (worth) => worth.value.likely),
       source: `${usableM3.likely.toFixed(3)} m³ usable, likely, at the price of new`,
     },
     {
-      name: 'breaking down and cleaning',
+      name: 'things kept whole',
+      amount: sum(whole, (worth) => worth.value.likely),
+      source: `${whole.map(({ find }) => find.name).join(', ')}: worth × chance, less materials`,
+    },
+    {
+      name: whole.length > 0 ? 'breaking down, cleaning, restoring' : 'breaking down and cleaning',
       amount: -work,
       source: `${workHours.toFixed(1)} h at ${trade.perHour} an hour`,
     },
@@ -235,7 +295,9 @@ export function worthOfHaul(
     costs,
     net,
     verdict,
-    sure: none ? net.high < 0 || worthwhile.length === 0 : net.low > 0,
+    // While something has no worth yet, nothing is sure.
+    sure: unpriced.length === 0 && (none ? net.high < 0 || worthwhile.length === 0 : net.low > 0),
+    unpriced,
     drivers: drivers
       .filter(({ amount }) => Math.abs(amount) > 0.005)
       .sort((a, b) => Math.abs(b.amount) - Math.abs(a.amount)),
@@ -247,6 +309,12 @@ export function worthOfHaul(
     hours: workHours + haul.hours,
   };
 }
+
+const totalOf = (finds: readonly FindWorth[], pick: (worth: FindWorth) => Range): Range => ({
+  low: sum(finds, (worth) => pick(worth).low),
+  likely: sum(finds, (worth) => pick(worth).likely),
+  high: sum(finds, (worth) => pick(worth).high),
+});
 
 /** The value of one figure, the others left, at which nothing would be gained or lost. */
 function turningPoints(

@@ -88,6 +88,9 @@ export function designParts(design: Design, sizes: Sizes): Omit<Part, 'id'>[] {
   });
 }
 
+/** More copies of a box than this are a slip, and would never be told apart. */
+const MOST_TIMES = 300;
+
 /** The elevation at these sizes; what stands behind comes first. */
 export function drawDesign(design: Design, sizes: Sizes): DrawnBox[] {
   const all = { ...usualSizes(design), ...sizes };
@@ -96,6 +99,7 @@ export function drawDesign(design: Design, sizes: Sizes): DrawnBox[] {
       reckon(formula, all),
     ) as [number, number, number, number];
     const times = Math.max(0, Math.round(reckon(box.times ?? '1', all)));
+    if (times > MOST_TIMES) throw new FormulaError(`${box.part}: drawn more than ${MOST_TIMES} times`);
     const stepX = reckon(box.stepX ?? '0', all);
     const stepY = reckon(box.stepY ?? '0', all);
     return Array.from({ length: times }, (_, i) => ({

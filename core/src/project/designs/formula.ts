@@ -1,10 +1,14 @@
 /**
  * Formulas of designs: sizes by name, numbers, + − × ÷ ( ) and floor, ceil, round, min, max. Read by recursive
- * descent; a formula that can't be read says where it stops making sense.
+ * descent, at most so long and so deep; a formula that can't be read says where it stops making sense.
  */
 export type Sizes = Readonly<Record<string, number>>;
 
 export class FormulaError extends Error {}
+
+/** Longer or deeper formulas than this are no formulas of a maker. */
+const MOST_TOKENS = 200;
+const MOST_DEPTH = 24;
 
 const FUNCTIONS: Readonly<Record<string, (args: readonly number[]) => number>> = {
   floor: ([a = 0]) => Math.floor(a + 1e-9),
@@ -17,7 +21,9 @@ const FUNCTIONS: Readonly<Record<string, (args: readonly number[]) => number>> =
 /** The value of `formula` at these sizes. Throws {@link FormulaError} where it can't be read or reckoned. */
 export function reckon(formula: string, sizes: Sizes): number {
   const tokens = formula.match(/\d+(?:\.\d+)?|[A-Za-z]\w*|\S/g) ?? [];
+  if (tokens.length > MOST_TOKENS) throw new FormulaError(`a formula of more than ${MOST_TOKENS} signs`);
   let at = 0;
+  let depth = 0;
   const fail = (wanted: string): never => {
     throw new FormulaError(`“${formula}”: expected ${wanted}, found ${tokens[at] ?? 'its end'}`);
   };
@@ -43,6 +49,12 @@ export function reckon(formula: string, sizes: Sizes): number {
     }
   };
   const single = (): number => {
+    if (++depth > MOST_DEPTH) throw new FormulaError(`“${formula}” is nested too deeply`);
+    const value = oneOf();
+    depth--;
+    return value;
+  };
+  const oneOf = (): number => {
     const token = tokens[at];
     if (token === undefined) return fail('a number');
     if (take('-') || take('−')) return -single();
@@ -53,14 +65,15 @@ export function reckon(formula: string, sizes: Sizes): number {
     }
     at++;
     if (/^\d/.test(token)) return Number(token);
-    const call = FUNCTIONS[token];
+    // Own names only: “constructor” is a name that every object knows.
+    const call = Object.hasOwn(FUNCTIONS, token) ? FUNCTIONS[token] : undefined;
     if (call && take('(')) {
       const args = [sum()];
       while (take(',')) args.push(sum());
       if (!take(')')) fail('“)”');
       return call(args);
     }
-    const size = sizes[token];
+    const size = Object.hasOwn(sizes, token) ? sizes[token] : undefined;
     if (size !== undefined) return size;
     at--;
     return fail(`a number or one of ${Object.keys(sizes).join(', ')}`);

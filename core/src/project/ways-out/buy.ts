@@ -27,6 +27,8 @@ export function buy(project: Project, part: Part, many: number, context: WaysCon
     place: 'to buy',
     find: '',
     findings: [],
+    // New from the yard: nothing of its history is in doubt.
+    hazards: [],
   }));
   const title = `Buy ${many} × ${speciesName(species)} ${size(board.length)} × ${size(board.width)} × ${size(board.thickness)}`;
   return way(

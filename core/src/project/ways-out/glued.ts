@@ -1,4 +1,5 @@
 /** Ways out by gluing: layers, strips, narrower strips, spliced lengths. */
+import { laminatingMm } from '../../yield/flattening.ts';
 import { SOLID, type Part, type Project } from '../project.ts';
 import { replaced, way, type WayOut, type WaysContext } from './way.ts';
 
@@ -7,14 +8,19 @@ const LEAST_LAYER_MM = 8;
 /** Length of a scarf to its thickness. */
 const SCARF = 8;
 
+/** The fewest layers of a thickness to be had that make up the part, the planing of their glued faces included. */
+function layersFrom(thickness: number, each: number): number {
+  const most = Math.max(2, Math.floor(thickness / LEAST_LAYER_MM));
+  for (let layers = 2; layers < most; layers++)
+    if ((thickness + laminatingMm(layers)) / layers <= each + 1e-9) return layers;
+  return most;
+}
+
 export function glued(project: Project, part: Part, context: WaysContext): WayOut[] {
   const { size } = context;
   const { make = SOLID } = part;
   const ways: WayOut[] = [];
-  const layers = Math.max(
-    2,
-    Math.ceil(part.thickness / Math.max(LEAST_LAYER_MM, context.thickest.get(part.id) ?? 0) - 1e-9),
-  );
+  const layers = layersFrom(part.thickness, Math.max(LEAST_LAYER_MM, context.thickest.get(part.id) ?? 0));
   if (make.kind === 'solid' && part.thickness / layers >= LEAST_LAYER_MM) {
     const each = part.thickness / layers;
     ways.push(

@@ -14,7 +14,7 @@ import {
   STAVE_KERF_MM,
   staveOf,
 } from './cask-shape.ts';
-import { caskSlope, hoopShiftMm, radiusLossMm } from './barrel-hoops.ts';
+import { hoopSeatMm, hoopsOf, radiusAt, radiusLossMm, type CaskShape, type Hoop } from './barrel-hoops.ts';
 import {
   asPiece,
   field,
@@ -33,6 +33,39 @@ const WET_PCT = 26;
 const DRY_PCT = 12;
 /** Radial shrinkage of white oaks, the usual wood of casks, %. */
 const CASK_OAK_RADIAL_PCT = 5.6;
+
+/** The outside shape of a cask, mm. */
+export const caskShapeOf = (m: Measures): CaskShape => ({
+  headRadius: measure(m, 'head') / 2,
+  bilgeRadius: measure(m, 'bilge') / 2,
+  halfHeight: measure(m, 'height') / 2,
+});
+
+export interface SeatedHoop extends Hoop {
+  /** Where it sits once the cask has dried, from the belly, mm; null when it falls off. */
+  readonly seatMm: number | null;
+}
+
+/** The hoops of a cask with the seat of each after it has dried as is usual; none where no hoop could hold. */
+export function seatedHoops(m: Measures): SeatedHoop[] {
+  const shape = caskShapeOf(m);
+  if (shape.bilgeRadius <= shape.headRadius) return [];
+  return hoopsOf(measure(m, 'hoops'), measure(m, 'headHoops'), shape.halfHeight).map((hoop) => {
+    const loss = radiusLossMm(radiusAt(shape, hoop.atMm), CASK_OAK_RADIAL_PCT, WET_PCT, DRY_PCT);
+    return { ...hoop, seatMm: hoopSeatMm(shape, hoop.atMm, loss) };
+  });
+}
+
+/** “head hoop 405 → 371 mm from the belly, bilge hoop falls off”: one of each pair. */
+function seatsInWords(m: Measures): string {
+  const told = new Map<string, string>();
+  for (const { name, atMm, seatMm } of seatedHoops(m)) {
+    const moves =
+      seatMm === null ? 'falls to the belly and off' : `${atMm.toFixed(0)} → ${seatMm.toFixed(0)} mm`;
+    told.set(name, `${name} ${moves}`);
+  }
+  return told.size === 0 ? '' : `Its hoops then seat, from the belly: ${[...told.values()].join(', ')}.`;
+}
 
 function sorts(m: Measures): Sort[] {
   const stave = staveOf(m);
@@ -79,6 +112,7 @@ const croze = (x: number, width: number): ExpectedFinding => ({
 /** What the wet left inside. */
 const lees = (x: number, length: number, width: number): ExpectedFinding => ({
   kind: 'stain',
+  colour: 'lees',
   face: 'B',
   x,
   y: 0,
@@ -158,9 +192,7 @@ function apart(sort: Sort, way: string): Apart {
   if (sort.key === 'stave') return way === 'halves' ? halfStaves(sort) : wholeStave(sort);
   const kept = volumeM3(sort.length, sort.width, sort.thickness);
   return {
-    pieces: [
-      asPiece(sort, [{ kind: 'stain', face: 'B', x: 0, y: 0, length: sort.length, width: sort.width }]),
-    ],
+    pieces: [asPiece(sort, [lees(0, sort.length, sort.width)])],
     losses: [{ name: 'round edge of the heads', volumeM3: Math.max(0, (sort.solidM3 ?? kept) - kept) }],
   };
 }
@@ -176,6 +208,7 @@ export const BARREL: BreakdownModel = {
     field('staves', 'staves', 24, 6, 60, { unit: 'count' }),
     field('staveThickness', 'stave thickness', 26, 8, 60),
     field('hoops', 'hoops', 6, 0, 8, { unit: 'count' }),
+    field('headHoops', 'of them head hoops', 2, 0, 2, { unit: 'count' }),
     field('heads', 'heads', 2, 0, 2, { unit: 'count' }),
     field('headBoards', 'boards in a head', 4, 1, 9, { unit: 'count', seldom: true }),
     field('headThickness', 'head thickness', 24, 8, 60, { seldom: true }),
@@ -222,17 +255,16 @@ export const BARREL: BreakdownModel = {
       blanks.length > 0
         ? `Largest flat blanks from a stave: ${blanks.join('; ')} mm.`
         : 'No flat blank of 8 mm comes out of these staves, however short.';
-    if (bilge <= head) return [flat];
-    const shape = { headRadius: head / 2, bilgeRadius: bilge / 2, halfHeight: measure(m, 'height') / 2 };
+    const whole =
+      measure(m, 'headHoops') >= 2
+        ? 'Both head hoops are on: it may be worth more whole, as a cask or a half for planting, than as staves.'
+        : 'A head hoop is gone, and the head hoops hold everything: it is a heap of staves, so break it up.';
+    if (bilge <= head || measure(m, 'hoops') === 0) return [flat, whole];
     const loss = radiusLossMm((head + bilge) / 4, CASK_OAK_RADIAL_PCT, WET_PCT, DRY_PCT);
-    const shift = hoopShiftMm(loss, shape);
-    const hoops = measure(m, 'hoops');
     return [
       flat,
-      `Dried from ${WET_PCT} to ${DRY_PCT} % a cask of oak loses about ${loss.toFixed(0)} mm of radius, and its hoops seat ${shift.toFixed(0)} mm nearer the belly (slope ${caskSlope(shape).toFixed(3)}). Loose hoops are no fault: swell it, drive them, or pin them with a screw each quarter turn.`,
-      hoops >= 4
-        ? 'All its hoops are there, so it may be worth more whole, as a cask or a half for planting, than as staves.'
-        : 'With hoops gone it is a heap of staves; break it up.',
+      whole,
+      `Dried from ${WET_PCT} to ${DRY_PCT} % a cask of oak loses about ${loss.toFixed(0)} mm of radius. ${seatsInWords(m)} Loose hoops are no fault: swell the cask, drive them, or pin them with a screw each quarter turn. Sanding the outside lets them down in the same way, so tell it before.`,
     ];
   },
 };

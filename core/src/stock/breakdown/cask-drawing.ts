@@ -1,4 +1,5 @@
 /** A cask as it stands, on its side with a head beside it, and with its staves laid flat. */
+import { hoopsOf } from './barrel-hoops.ts';
 import { headBoards, headRadius, staveOf } from './cask-shape.ts';
 import { box, measure, type Measures, type Point, type Shape } from './model.ts';
 
@@ -44,8 +45,8 @@ export function caskDrawing(m: Measures): Shape[] {
     });
   });
   const right = 2 * (height + 60) + 80;
-  const hoops = measure(m, 'hoops');
-  hoopPlaces(hoops).forEach((u, i) => {
+  hoopsOf(measure(m, 'hoops'), measure(m, 'headHoops'), height / 2).forEach(({ atMm, side }, i) => {
+    const u = 0.5 + (side * atMm) / height;
     const [x, wide] = [u * height, 28];
     const radius = radiusAt(u);
     shapes.push({
@@ -83,13 +84,4 @@ function sliceOutline(radius: number, from: number, to: number): Point[] {
       return [side * Math.sqrt(Math.max(0, radius ** 2 - y ** 2)), y];
     });
   return [...half(-1), ...half(1).reverse()];
-}
-
-/** Where hoops sit, as shares of the height: at the ends, the quarters, the belly. */
-function hoopPlaces(count: number): number[] {
-  const pairs = [0.04, 0.17, 0.32, 0.42];
-  return pairs
-    .slice(0, Math.ceil(count / 2))
-    .flatMap((u) => [u, 1 - u])
-    .slice(0, count);
 }

@@ -1,5 +1,6 @@
 /** From the expected pieces of a find to pieces for the rack. */
 import type { HazardKind } from '../hazard-kind.ts';
+import type { FindKind } from '../find-kind.ts';
 import type { Find } from '../haul.ts';
 import { fullWidth, type Piece } from '../piece.ts';
 import { keepOnPiece } from '../finding.ts';
@@ -12,6 +13,9 @@ export type PieceForRack = Omit<Piece, 'id' | 'tag' | 'findings'> & {
   readonly findings: readonly ExpectedFinding[];
 };
 
+/** Kinds whose ends have stood in the weather. */
+const STOOD_OUTDOORS: ReadonlySet<FindKind> = new Set(['post', 'outdoor-boards']);
+
 /** What is reckoned is told to a tenth of a millimetre: nobody saws closer. */
 const told = (mm: number): number => Math.max(0.1, Math.round(mm * 10) / 10);
 const toldPlace = (mm: number): number => Math.round(mm * 10) / 10 || 0;
@@ -23,7 +27,10 @@ export function piecesForRack(
   breakdown: Breakdown,
   hazards: readonly HazardKind[],
   today: string,
+  /** The finish seen when the find was screened has been shown to hold no lead. */
+  finishSettled = false,
 ): PieceForRack[] {
+  const outdoors = STOOD_OUTDOORS.has(find.kind);
   return expectedPieces(breakdown).map(({ sort, piece }) => {
     const size = {
       length: told(piece.length),
@@ -45,6 +52,8 @@ export function piecesForRack(
         keepOnPiece(
           {
             ...finding,
+            ...(finding.depth === undefined ? {} : { depth: told(finding.depth) }),
+            ...(finding.kind === 'old-finish' && finishSettled ? { leadFree: true as const } : {}),
             x: toldPlace(finding.x),
             y: toldPlace(finding.y),
             length: told(finding.length),
@@ -61,6 +70,8 @@ export function piecesForRack(
             ),
           }
         : {}),
+      ...(outdoors ? { roughEnds: ['near', 'far'] as const } : {}),
+      ...(piece.veneerMm === undefined ? {} : { veneerMm: told(piece.veneerMm) }),
       hazards,
     };
   });

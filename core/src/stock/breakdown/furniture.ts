@@ -107,7 +107,10 @@ function apart(sort: Sort, m: Measures, way: string): Apart {
           ],
         };
       }
-      return whole(sort, [...holes, finish(sort)]);
+      const leaf = asPiece(sort, [...holes, finish(sort)]);
+      // What may be veneered counts as veneered: planing through it can't be undone.
+      const veneer = construction(m) === 'solid' ? {} : { veneerMm: measure(m, 'veneer') };
+      return { pieces: [{ ...leaf, ...veneer }], losses: [] };
     }
     case 'leg': {
       const mortise: ExpectedFinding = {

@@ -61,6 +61,8 @@ export interface ExpectedPiece {
   readonly thickness: number;
   readonly findings: readonly ExpectedFinding[];
   readonly warp?: Warp;
+  /** Thickness of its veneer where it is not solid, or may not be, mm. */
+  readonly veneerMm?: number;
 }
 
 export interface Loss {

@@ -70,7 +70,7 @@ function findings(sort: Sort, m: Measures, off: number): ExpectedFinding[] {
       width: Math.min(6, sort.width / 2),
     });
   }
-  found.push({ kind: 'wear', face: 'A', x: 0, y: 0, length, width: sort.width, note: 'weathered skin' });
+  found.push({ kind: 'weathering', face: 'A', x: 0, y: 0, length, width: sort.width });
   return found;
 }
 

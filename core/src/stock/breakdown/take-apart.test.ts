@@ -3,9 +3,10 @@ import { describe, expect, it } from 'vitest';
 import { aFind, anyFind } from '../../../test-support/made-up-finds.ts';
 import { printTallyLine, readTallyLine } from '../tally-line.ts';
 import { flatBlanks, rectangleInSlice, sliceAreaMm2 } from './cask-shape.ts';
-import { hoopShiftMm, radiusLossMm } from './barrel-hoops.ts';
+import { seatedHoops } from './barrel.ts';
+import { hoopSeatMm, radiusAt, radiusLossMm } from './barrel-hoops.ts';
 import { piecesForRack } from './for-rack.ts';
-import { drawFind, expectedPieces, takeApart, usualMeasures } from './take-apart.ts';
+import { breakdownOf, drawFind, expectedPieces, takeApart, usualMeasures } from './take-apart.ts';
 
 const total = (list: readonly { readonly volumeM3: number }[]): number =>
   list.reduce((sum, { volumeM3 }) => sum + volumeM3, 0);
@@ -132,13 +133,52 @@ describe('barrel', () => {
     expect(blanks[3]?.thicknessRipped).toBeGreaterThan(blanks[3]?.thickness ?? 0);
   });
 
-  it('lets its hoops drop as it dries', () => {
+  it.each([
+    [400, 1.5, 392.33],
+    [150, 4, 79.37],
+    [120, 6, null],
+  ] as const)('a hoop %i from the belly, the radius %d less: seats at %s', (at, loss, seat) => {
     const shape = { headRadius: 280, bilgeRadius: 330, halfHeight: 450 };
-    expect(hoopShiftMm(1.5, shape)).toBeCloseTo(13.5, 6);
-    const loss = radiusLossMm(300, 5.6, 26, 12);
-    expect(loss).toBeCloseTo(7.84, 6);
-    expect(hoopShiftMm(loss, shape)).toBeCloseTo(70.56, 6);
-    expect(() => hoopShiftMm(1, { ...shape, bilgeRadius: 280 })).toThrow('wider in the middle');
+    const found = hoopSeatMm(shape, at, loss);
+    if (seat === null) expect(found).toBeNull();
+    else expect(found).toBeCloseTo(seat, 2);
+    // Where it seats now the cask is as wide as it was where it sat.
+    if (found !== null) expect(radiusAt(shape, found) - loss).toBeCloseTo(radiusAt(shape, at), 9);
+  });
+
+  it('loses radius as it dries, and nothing holds a hoop where the belly is no wider', () => {
+    expect(radiusLossMm(300, 5.6, 26, 12)).toBeCloseTo(7.84, 9);
+    expect(() => hoopSeatMm({ headRadius: 280, bilgeRadius: 280, halfHeight: 450 }, 1, 1)).toThrow(
+      'wider in the middle',
+    );
+  });
+
+  it('gives every hoop its own place and seat; the head hoops decide whether it is kept whole', () => {
+    const cask = usualMeasures('barrel');
+    const hoops = seatedHoops(cask);
+    expect(hoops.map(({ name }) => name)).toEqual([
+      'head hoop',
+      'head hoop',
+      'quarter hoop',
+      'quarter hoop',
+      'bilge hoop',
+      'bilge hoop',
+    ]);
+    for (const { atMm, seatMm } of hoops) if (seatMm !== null) expect(seatMm).toBeLessThan(atMm);
+    const gone = { ...cask, hoops: 6, headHoops: 1 };
+    expect(breakdownOf('barrel').remarks(cask).join(' ')).toContain('Both head hoops are on');
+    expect(breakdownOf('barrel').remarks(gone).join(' ')).toContain('A head hoop is gone');
+    // Four hoops without the head hoops are no cask, two head hoops alone are.
+    expect(
+      breakdownOf('barrel')
+        .remarks({ ...cask, hoops: 4, headHoops: 0 })
+        .join(' '),
+    ).toContain('heap of staves');
+    expect(
+      breakdownOf('barrel')
+        .remarks({ ...cask, hoops: 2, headHoops: 2 })
+        .join(' '),
+    ).toContain('Both head hoops');
   });
 
   it('cuts its heads into the largest straight boards', () => {

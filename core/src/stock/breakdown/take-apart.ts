@@ -19,6 +19,7 @@ import {
   type Sort,
   type Way,
 } from './model.ts';
+import { OUTDOOR_BOARDS } from './outdoor-boards.ts';
 import { PALLET } from './pallet.ts';
 import { PEW } from './pew.ts';
 import { POST } from './post.ts';
@@ -34,6 +35,8 @@ export function breakdownOf(kind: FindKind): BreakdownModel {
       return FLOORING;
     case 'post':
       return POST;
+    case 'outdoor-boards':
+      return OUTDOOR_BOARDS;
     case 'barrel':
       return BARREL;
     case 'furniture':
