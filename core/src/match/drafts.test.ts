@@ -3,7 +3,7 @@ import loadHighs from 'highs';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { salvageInstance } from '../../bench/match-makers.ts';
 import { randomInstance } from '../../test-support/random-instances.ts';
-import { fillGreedily, gainOf, lay, layWanted, stillWanted, type Draft } from './greedy.ts';
+import { fillGreedily, gainOf, lay, layChosen, layWanted, stillWanted, type Draft } from './greedy.ts';
 import { betterScore, dropUnfinished, emptyDraft, openMm2, scoreOf, takeOff } from './improve.ts';
 import { solverFrom, type Solver } from './linear.ts';
 import { Master, reducedGain } from './master.ts';
@@ -45,6 +45,26 @@ describe('a plan in the making', () => {
         expect(draft.species).toEqual(empty.species);
       }),
       { numRuns: 60 },
+    );
+  });
+
+  it('keeps to what is wanted where a whole-number answer cuts more', () => {
+    fc.assert(
+      fc.property(randomInstance, (instance) => {
+        const problem = new Problem(instance);
+        const atHand = new Set(filled(problem).columns.values());
+        const taken = new Set([...atHand].map(({ board }) => board));
+        const { open, species } = emptyDraft(problem);
+        const prices = evenPrices(problem, 60);
+        const others = problem.instance.boards.flatMap((_, b) =>
+          taken.has(b) ? [] : (problem.column(b, prices, open, species, QUICK) ?? []),
+        );
+        const draft = emptyDraft(problem);
+        layChosen(problem, [...others, ...atHand], atHand, draft);
+        dropUnfinished(problem, draft);
+        expect(verifyPlan(instance, planOf(problem, draft, null, null))).toEqual([]);
+      }),
+      { numRuns: 80 },
     );
   });
 

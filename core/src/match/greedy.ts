@@ -70,6 +70,21 @@ export function layWanted(problem: Problem, column: Column, draft: Draft): void 
     lay(problem, { ...column, cuts, gives: [...gives].flat() }, draft);
 }
 
+/**
+ * Lays what a whole-number programme has chosen. Its demand rows ask for at least what is wanted, so it may choose more:
+ * the columns of the plan at hand, which together never exceed the demand, come first, and of the others only what is
+ * then still wanted. In any other order a part would now and then be cut once more than is wanted.
+ */
+export function layChosen(
+  problem: Problem,
+  chosen: readonly Column[],
+  atHand: ReadonlySet<Column>,
+  draft: Draft,
+): void {
+  for (const column of chosen) if (atHand.has(column)) lay(problem, column, draft);
+  for (const column of chosen) if (!atHand.has(column)) layWanted(problem, column, draft);
+}
+
 export function gainOf(problem: Problem, column: Column, prices: ArrayLike<number>): number {
   const at = problem.pricesAt[column.board] as number;
   let gain = 0;

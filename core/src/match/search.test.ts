@@ -25,38 +25,7 @@ function after(instance: MatchInstance, steps: number, seed = 1): MatchPlan {
   return plan;
 }
 
-/**
- * A solver whose whole-number answers cut more than is wanted, as they may: a demand row asks for at least so much. Of
- * every board it takes a way to cut, whether it is needed or not.
- */
-const greedySolver = (real: Solver): Solver => ({
-  linear: (programme) => real.linear(programme),
-  whole({ cost, rowLow, rowHigh, starts, rows }) {
-    const taken = new Set<number>();
-    const x = new Float64Array(cost.length);
-    for (let column = 0; column < cost.length; column++) {
-      const own = rows.slice(starts[column], starts[column + 1]);
-      const board = own.find((row) => rowHigh[row] === 1 && rowLow[row] === -Infinity);
-      if (board === undefined || taken.has(board)) continue;
-      taken.add(board);
-      x[column] = 1;
-    }
-    return { objective: 0, x, bound: 0 };
-  },
-});
-
 describe('the search with prices', () => {
-  it('never cuts a part once more than is wanted, though a whole-number answer does', () => {
-    for (const seed of [1, 2, 3]) {
-      const instance = salvageInstance({ boards: 20, pieces: 25 }, seed);
-      let steps = 0;
-      for (const { plan, better } of matchSteps(instance, { seed, solver: greedySolver(solver) })) {
-        if (better) expect(verifyPlan(instance, plan)).toEqual([]);
-        if (++steps > 400) break;
-      }
-    }
-  });
-
   it('makes only plans that keep every rule', () => {
     fc.assert(
       fc.property(randomInstance, (instance) => {

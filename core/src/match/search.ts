@@ -8,7 +8,7 @@
  * cut off by its time limit is the one thing that may differ between two runs with the same seed.
  */
 import { seededRandom, type Random } from '../foundation/random.ts';
-import { fillGreedily, lay, layWanted, type Draft } from './greedy.ts';
+import { fillGreedily, layChosen, type Draft } from './greedy.ts';
 import { betterScore, dropUnfinished, emptyDraft, Improver, scoreOf, type Score } from './improve.ts';
 import type { Solver } from './linear.ts';
 import { Master, reducedGain, type MasterAnswer } from './master.ts';
@@ -263,10 +263,7 @@ export class Search {
     if (seconds < LEAST_WHOLE_S) return null;
     const chosen = master.whole(columns, draft, seconds, start);
     if (!chosen) return null;
-    // Demand rows ask for at least what is wanted, so a programme may choose more: the plan's own columns, which
-    // together never exceed it, are laid first, and of the others what is then still wanted.
-    for (const column of chosen) if (start.has(column)) lay(problem, column, draft);
-    for (const column of chosen) if (!start.has(column)) layWanted(problem, column, draft);
+    layChosen(problem, chosen, start, draft);
     return draft;
   }
 
