@@ -330,7 +330,7 @@ function tidyPlan(
   if (!cuts.some(({ partId }) => partId !== 'offcut') && plan.cuts.length > 0) return undefined;
   const beside = plan.beside?.filter((cut) => isThere(parts, cut));
   const asCut = cuts.length === plan.cuts.length && beside?.length === plan.beside?.length;
-  if (asCut && isAskedFor(plan, project.parts)) return plan;
+  if (asCut && addsUp(plan, project.parts)) return plan;
   const missing = missingOf(cuts, project.parts);
   if (asCut && sameMissing(missing, plan.missing)) return plan;
   const { beside: _beside, ...rest } = plan;
@@ -348,10 +348,20 @@ function tidyPlan(
   };
 }
 
-/** Whether a plan was asked for just these parts in just these numbers. */
-const isAskedFor = ({ question }: ProjectPlan, parts: readonly Part[]): boolean =>
-  question?.parts.length === parts.length &&
-  question.parts.every(({ id, qty }, i) => id === parts[i]?.id && qty === parts[i].qty);
+/** Whether what a plan lays and what it says is missing make up just these parts. */
+function addsUp({ cuts, missing }: ProjectPlan, parts: readonly Part[]): boolean {
+  const laid = new Map<PartId, Set<number>>();
+  for (const { partId, unit } of cuts) laid.set(partId, (laid.get(partId) ?? new Set()).add(unit));
+  const short = new Map(missing.map((entry) => [entry.partId, entry.short]));
+  return (
+    [...short.keys()].every((id) => parts.some((part) => part.id === id)) &&
+    parts.every(({ id, qty, make = SOLID }) => {
+      const told = (laid.get(id)?.size ?? 0) + (short.get(id) ?? 0);
+      // A copy of which only some strips or layers are fixed is laid and short at once.
+      return make.kind === 'solid' ? told === qty : told >= qty && (short.get(id) ?? 0) <= qty;
+    })
+  );
+}
 
 const areaOf = (part: Part): number =>
   part.qty * (part.length + part.allowances.length) * (part.width + part.allowances.width);
