@@ -528,6 +528,16 @@ export {
   type TableRow,
 } from './exchange/pieces-table.ts';
 export {
+  emptyChange,
+  mergeShops,
+  rebase,
+  type Conflict,
+  type MergedShops,
+  type MergePolicy,
+  type Rebased,
+  type Retagged,
+} from './exchange/merge.ts';
+export {
   applyChange,
   applyDelta,
   changeBetween,
@@ -536,6 +546,8 @@ export {
   isEmptyChange,
   isEmptyDelta,
   noDelta,
+  SHOP_TABLES,
   type Delta,
   type ShopChange,
+  type ShopTable,
 } from './exchange/change.ts';

@@ -1,21 +1,25 @@
 import { computed, inject, InjectionToken } from '@angular/core';
 import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
 import {
-  applyChange,
-  changeBetween,
-  DEFAULT_SETTINGS,
   emptyShop,
-  inverse,
-  isEmptyChange,
   type Find,
   type Haul,
   type LengthUnit,
   type Piece,
   type Project,
-  type ShopChange,
   type ShopDocument,
 } from '@aldrek/core';
+import type { Step } from '../storage/history';
 import { ShopRepository } from '../storage/shop-repository';
+import { goneTabs, ownTab } from '../storage/tabs';
+import { newsInWords, type News } from './engine-news';
+import {
+  ShopEngine,
+  type EngineNews,
+  type EngineState,
+  type TabChannel,
+  type TabMessage,
+} from './shop-engine';
 
 export const SHOP_REPOSITORY = new InjectionToken('shop repository', {
   providedIn: 'root',
@@ -26,8 +30,10 @@ interface ShopState {
   /** False until the shop has been read from this browser. */
   readonly ready: boolean;
   readonly shop: ShopDocument;
-  readonly done: readonly ShopChange[];
-  readonly undone: readonly ShopChange[];
+  readonly done: readonly Step[];
+  readonly undone: readonly Step[];
+  /** What came of another tab's changes, in words, with what to take instead where there is a choice. */
+  readonly news: News | null;
   /** The last thing that went wrong, in words for the user. */
   readonly trouble: string | null;
   /** Changes that are drawn but not yet stored. */
@@ -39,9 +45,27 @@ const STARTING: ShopState = {
   shop: emptyShop(),
   done: [],
   undone: [],
+  news: null,
   trouble: null,
   storing: 0,
 };
+
+/** How tabs of this browser hear of each other's writes. */
+function tabChannel(): TabChannel | null {
+  if (typeof BroadcastChannel === 'undefined') return null;
+  const channel = new BroadcastChannel('aldrek-shop');
+  return {
+    post: (message) => channel.postMessage(message),
+    onMessage: (hear) => {
+      channel.onmessage = ({ data }: MessageEvent<TabMessage>) => hear(data);
+    },
+  };
+}
+
+const notStored = ({ label, error, full }: Extract<EngineNews, { kind: 'not-stored' }>): string =>
+  full
+    ? `“${label}” could not be stored: the browser has no room left for this site. It is taken back, so that what you see is what is kept. Export the shop from the menu, then make room (delete photos, or let the browser keep more) and do it again.`
+    : `“${label}” could not be stored in the browser (${String(error)}). It is taken back, so that what you see is what is kept. Export the shop from the menu, reload, and do it again.`;
 
 /** The shop: every change goes through `change`, is drawn at once and stored behind it. */
 export const ShopStore = signalStore(
@@ -72,86 +96,52 @@ export const ShopStore = signalStore(
     redoLabel: computed(() => undone()[undone().length - 1]?.label ?? null),
   })),
   withMethods((store, repository = inject(SHOP_REPOSITORY)) => {
-    const otherTabs = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('aldrek-shop');
+    let engine: ShopEngine | null = null;
 
-    const stored = (work: Promise<void>): void => {
-      patchState(store, { storing: store.storing() + 1 });
-      work.then(
-        () => {
-          patchState(store, { storing: store.storing() - 1 });
-          otherTabs?.postMessage('changed');
-        },
-        (error: unknown) =>
-          patchState(store, {
-            storing: store.storing() - 1,
-            trouble: `This could not be stored in the browser (${String(error)}). Export the shop now, from the menu.`,
-          }),
-      );
+    const hear = (news: EngineNews): void => {
+      if (news.kind === 'not-stored') {
+        patchState(store, { trouble: notStored(news) });
+        return;
+      }
+      patchState(store, { news: newsInWords(news, store.shop()) });
     };
-
-    const load = async (): Promise<void> => {
-      const { hauls, pieces, projects, milled, settings, journalEnd } = await repository.load();
-      patchState(store, {
-        ready: true,
-        shop: {
-          ...emptyShop(),
-          hauls,
-          pieces,
-          projects,
-          milled,
-          settings: { ...DEFAULT_SETTINGS, ...settings },
-        },
-        done: [],
-        undone: [],
-      });
-      void repository.loadJournal(journalEnd).then((journal) => {
-        // What was done while it was being read comes after it, and leaves nothing to be redone.
-        const since = store.done();
-        patchState(store, {
-          done: [...journal.done, ...since],
-          undone: since.length > 0 ? [] : journal.undone,
-        });
-      });
-    };
-    if (otherTabs) otherTabs.onmessage = () => void load();
 
     return {
-      load,
+      async load(): Promise<void> {
+        const tab = await ownTab();
+        const start = await repository.load();
+        const show = ({ shop, history, storing }: EngineState): void =>
+          patchState(store, { shop, done: history.done, undone: history.undone, storing });
+        const made = new ShopEngine(repository, tab, tabChannel(), show, hear, start);
+        engine = made;
+        patchState(store, { ready: true, shop: start.shop, done: [], undone: [] });
+        // Nobody waits for what can be undone.
+        void goneTabs()
+          .then((isGone) => repository.loadHistory(tab, isGone))
+          .then((history) => made.takeHistory(history));
+      },
 
       /** Puts `after` in place of the shop, as one step of undo. */
       change(label: string, after: ShopDocument): void {
-        const change = changeBetween(label, store.shop(), after);
-        if (isEmptyChange(change)) return;
-        patchState(store, { shop: after, done: [...store.done(), change], undone: [] });
-        stored(repository.record(change));
+        if (!engine) throw new Error(`${label}: the shop has not been read yet`);
+        engine.change(label, after);
       },
 
       undo(): void {
-        const change = store.done()[store.done().length - 1];
-        if (!change) return;
-        patchState(store, {
-          shop: applyChange(store.shop(), inverse(change)),
-          done: store.done().slice(0, -1),
-          undone: [...store.undone(), change],
-        });
-        stored(repository.undo());
+        engine?.undo();
       },
 
       redo(): void {
-        const change = store.undone()[store.undone().length - 1];
-        if (!change) return;
-        patchState(store, {
-          shop: applyChange(store.shop(), change),
-          done: [...store.done(), change],
-          undone: store.undone().slice(0, -1),
-        });
-        stored(repository.redo());
+        engine?.redo();
       },
 
       setUnit(unit: LengthUnit): void {
-        const settings = { ...store.shop().settings, unit };
-        patchState(store, { shop: { ...store.shop(), settings } });
-        stored(repository.saveSettings(settings));
+        const shop = store.shop();
+        engine?.changeQuietly(`lengths in ${unit}`, { ...shop, settings: { ...shop.settings, unit } });
+      },
+
+      clearNews(): void {
+        patchState(store, { news: null });
       },
 
       clearTrouble(): void {

@@ -1,7 +1,7 @@
-import Dexie, { type EntityTable } from 'dexie';
+import Dexie, { type EntityTable, type Table } from 'dexie';
 import {
-  DEFAULT_SETTINGS,
-  noDelta,
+  completeSettings,
+  nextTag,
   type Haul,
   type Milled,
   type Piece,
@@ -10,32 +10,61 @@ import {
   type ShopSettings,
 } from '@aldrek/core';
 
-/** One change in the journal; `undone` while it waits to be done again. */
-export interface JournalEntry {
-  readonly seq: number;
-  readonly change: ShopChange;
-  /** 1 or 0, since only such can be an index. */
+/** One step of undo, of the tab that made it. */
+export interface StoredStep {
+  readonly tab: string;
+  /** Grows with time, over all tabs. */
+  readonly n: number;
+  readonly label: string;
+  /** About how much room it takes, so that history can be trimmed by it. */
+  readonly bytes: number;
+  /** 1 while it waits to be done again. */
   readonly undone: 0 | 1;
+  /** The change; kept in parts where it is large, since one great record would hold up the page. */
+  readonly change: ShopChange | null;
+  readonly parts?: string;
+}
+
+/** A part of a large change: so many records of one table. */
+export interface StoredPart {
+  readonly key: string;
+  readonly i: number;
+  readonly change: ShopChange;
+}
+
+/** What was written, one row for each write, so that other tabs can follow. */
+export interface LogRow {
+  readonly seq: number;
+  readonly tab: string;
+  /** Null where it was too large to be told: the other tabs read the tables again. */
+  readonly change: ShopChange | null;
 }
 
 /**
- * All pieces as one text, to open large racks quickly: a browser reads one long text many times faster than
- * thousands of records. It counts only while its revision is that of the shop; the table is the truth.
+ * All pieces as texts of some hundreds each, to open large racks quickly: a browser reads long texts many times faster
+ * than thousands of records. They count only while their revision is that of the shop; the table is the truth.
  */
 export interface Snapshot {
   readonly key: 'pieces';
   readonly revision: number;
-  readonly json: string;
+  readonly texts: readonly string[];
 }
 
-interface RevisionRow {
+export interface RevisionRow {
   readonly key: 'revision';
   readonly value: number;
 }
 
-interface SettingsRow {
+export interface SettingsRow {
   readonly key: 'settings';
   readonly value: ShopSettings;
+}
+
+/** When the shop was last exported, and how many steps have been made since. */
+export interface ExportedRow {
+  readonly key: 'exported';
+  readonly at: number;
+  readonly changesSince: number;
 }
 
 /** A picture, kept beside the shop under its id; the document only names it. */
@@ -46,56 +75,92 @@ export interface StoredPhoto {
   readonly bytes: ArrayBuffer;
 }
 
+/** The tab to which steps belong that an earlier version stored, until a tab takes them over. */
+export const TAB_OF_OLD = 'before';
+
 /** The shop in this browser. Ids sort by when they were made, and so do the tables. */
 export class ShopDb extends Dexie {
   hauls!: EntityTable<Haul, 'id'>;
   pieces!: EntityTable<Piece, 'id'>;
   projects!: EntityTable<Project, 'id'>;
   milled!: EntityTable<Milled, 'id'>;
-  journal!: EntityTable<JournalEntry, 'seq'>;
-  settings!: EntityTable<SettingsRow | RevisionRow, 'key'>;
+  steps!: Table<StoredStep, [string, number]>;
+  parts!: Table<StoredPart, [string, number]>;
+  log!: EntityTable<LogRow, 'seq'>;
+  settings!: EntityTable<SettingsRow | RevisionRow | ExportedRow, 'key'>;
   snapshots!: EntityTable<Snapshot, 'key'>;
   photos!: EntityTable<StoredPhoto, 'id'>;
 
   constructor(name = 'aldrek') {
-    super(name);
-    this.version(1).stores({
-      pieces: 'id, tag',
-      projects: 'id',
-      journal: '++seq, undone',
-      settings: 'key',
+    // A change is stored when the disk has it, not when the system means to write it.
+    super(name, { chromeTransactionDurability: 'strict' });
+    this.version(1).stores({ pieces: 'id, tag', projects: 'id', journal: '++seq, undone', settings: 'key' });
+    this.version(2).stores({
+      pieces: 'id, tag, place, species',
+      hauls: 'id',
+      photos: 'id',
+      snapshots: 'key',
     });
-    this.version(2)
-      .stores({ pieces: 'id, tag, place, species', hauls: 'id', photos: 'id', snapshots: 'key' })
-      .upgrade((transaction) =>
-        transaction
-          .table<JournalEntry>('journal')
-          .toCollection()
-          .modify((entry: { change: ShopChange }) => {
-            entry.change = { ...entry.change, hauls: noDelta() };
-          }),
-      );
-    this.version(3)
-      .stores({ milled: 'id' })
-      .upgrade((transaction) =>
-        transaction
-          .table<JournalEntry>('journal')
-          .toCollection()
-          .modify((entry: { change: ShopChange }) => {
-            entry.change = { ...entry.change, milled: noDelta() };
-          }),
-      );
+    this.version(3).stores({ milled: 'id' });
+    this.version(4)
+      .stores({ steps: '[tab+n], tab', parts: '[key+i], key', log: '++seq' })
+      .upgrade(async (transaction) => {
+        await uniqueTags(transaction.table<Piece, string>('pieces'));
+        const settings = transaction.table<SettingsRow, string>('settings');
+        const row = await settings.get('settings');
+        if (row) await settings.put({ key: 'settings', value: completeSettings(row.value) });
+        await transaction.table('snapshots').clear();
+        await transaction.table<Project, string>('projects').toCollection().modify(forgetBasis);
+        await stepsFromJournal(transaction.table('journal'), transaction.table('steps'));
+      });
+    // Tags are unique here as well, whatever a tab may think; and the journal is steps now.
+    this.version(5).stores({ pieces: 'id, &tag, place, species', journal: null });
   }
+}
 
-  async loadSettings(): Promise<ShopSettings> {
-    // What an earlier version did not know yet is as it comes.
-    const row = (await this.settings.get('settings')) as SettingsRow | undefined;
-    return { ...DEFAULT_SETTINGS, ...row?.value };
+/** Two tabs of an earlier version could give one tag twice: the later piece gets the next free one. */
+async function uniqueTags(pieces: Table<Piece, string>): Promise<void> {
+  const taken = new Set<string>();
+  const again: Piece[] = [];
+  await pieces.each((piece) => {
+    if (taken.has(piece.tag)) again.push(piece);
+    else taken.add(piece.tag);
+  });
+  for (const piece of again) {
+    const tag = nextTag(piece.name, taken);
+    taken.add(tag);
+    await pieces.put({ ...piece, tag });
   }
+}
 
-  /** Counts the changes of the shop. */
-  async revision(): Promise<number> {
-    const row = (await this.settings.get('revision')) as RevisionRow | undefined;
-    return row?.value ?? 0;
+/** Plans of earlier versions bore a mark in place of what they were asked. */
+function forgetBasis(project: Project): void {
+  for (const plan of [project.plan, project.putBy]) if (plan) delete (plan as { basis?: string }).basis;
+}
+
+function projectsIn({ projects }: JournalEntry['change']): Project[] {
+  if (!projects) return [];
+  return [...projects.added, ...projects.removed, ...projects.updated.flat()];
+}
+
+interface JournalEntry {
+  readonly seq: number;
+  readonly change: Partial<ShopChange> & { readonly label: string };
+  readonly undone: 0 | 1;
+}
+
+async function stepsFromJournal(
+  journal: Table<JournalEntry, number>,
+  steps: Table<StoredStep, unknown>,
+): Promise<void> {
+  const none = { added: [], updated: [], removed: [] };
+  for (const { seq, change, undone } of await journal.orderBy('seq').toArray()) {
+    const { settings } = change;
+    for (const project of projectsIn(change)) forgetBasis(project);
+    const whole: ShopChange = {
+      ...{ hauls: none, pieces: none, projects: none, milled: none, ...change },
+      ...(settings ? { settings: [completeSettings(settings[0]), completeSettings(settings[1])] } : {}),
+    };
+    await steps.put({ tab: TAB_OF_OLD, n: seq, label: change.label, bytes: 2000, undone, change: whole });
   }
 }

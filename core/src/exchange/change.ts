@@ -22,6 +22,10 @@ export interface ShopChange {
   readonly settings?: readonly [before: ShopSettings, after: ShopSettings];
 }
 
+/** The kinds of record that a shop holds. */
+export const SHOP_TABLES = ['hauls', 'pieces', 'projects', 'milled'] as const;
+export type ShopTable = (typeof SHOP_TABLES)[number];
+
 export const noDelta = <T>(): Delta<T> => ({ added: [], updated: [], removed: [] });
 
 const reversed = <T>(delta: Delta<T>): Delta<T> => ({
