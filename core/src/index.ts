@@ -493,12 +493,21 @@ export { findingsInTheWay } from './match/findings-in-the-way.ts';
 export { impossibleParts, nearestMiss, type NearestMiss } from './match/nearest-miss.ts';
 export { chooseGroups, groupFaults, type GroupThickness } from './match/thickness-groups.ts';
 export { coversAll, tryProject, type Tried } from './match/try-project.ts';
+export {
+  lookAt,
+  shortfall,
+  type FitPiece,
+  type MissingPart,
+  type ProjectLook,
+  type ShopInView,
+} from './match/look.ts';
 export { asOne, groupsTogether, plansOf } from './match/together.ts';
 export { designProject, largest, type Largest } from './match/largest.ts';
 export { largestOfTwo, largestPair, type LargestOfTwo, type LargestPair } from './match/largest-two.ts';
 export { couldMake, rankCouldMake, type CouldMake } from './match/could-make.ts';
 
 // The shop floor
+export { cameOffPlaner, type CameSize } from './shop/came-off-planer.ts';
 export { cutSheet, type CutSheet, type SheetCut } from './shop/cut-sheet.ts';
 export { cautionsAtCut, setUps, type SetUp } from './shop/set-ups.ts';
 export { isAwayFromFence, sawWayOf, straightenFirst, type Straightening } from './shop/preparation.ts';

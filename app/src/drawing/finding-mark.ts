@@ -19,6 +19,8 @@ type MarkShape =
   | 'scratches'
   | 'flame'
   | 'coat'
+  | 'furrows'
+  | 'chatter'
   | 'peel';
 
 function shapeOf(kind: FindingKind): MarkShape {
@@ -60,6 +62,10 @@ function shapeOf(kind: FindingKind): MarkShape {
       return 'flame';
     case 'old-finish':
       return 'coat';
+    case 'weathering':
+      return 'furrows';
+    case 'tool-marks':
+      return 'chatter';
     case 'veneer-lift':
       return 'peel';
     default:
@@ -190,6 +196,13 @@ const LEAST_PX = 7;
       @case ('coat') {
         <svg:rect class="coat" [attr.x]="x()" [attr.y]="y()" [attr.width]="w()" [attr.height]="h()" />
       }
+      @case ('furrows') {
+        <svg:rect class="coat" [attr.x]="x()" [attr.y]="y()" [attr.width]="w()" [attr.height]="h()" />
+        <svg:path class="line thin soft" [attr.d]="rows()" />
+      }
+      @case ('chatter') {
+        <svg:path class="line thin soft" [attr.d]="ticks()" />
+      }
       @case ('peel') {
         <svg:path class="peel" [attr.d]="peel()" />
       }
@@ -255,6 +268,15 @@ export class FindingMark {
     return Array.from({ length: rows }, (_, i) => {
       const y = this.y() + (this.h() * (i + 0.5)) / rows;
       return `M${this.x() + 1} ${y}h${Math.max(1, this.w() - 2)}`;
+    }).join('');
+  });
+
+  /** Short strokes across the grain, as a plane or a saw leaves them. */
+  protected readonly ticks = computed(() => {
+    const many = Math.max(2, Math.min(24, Math.floor(this.w() / 9)));
+    return Array.from({ length: many }, (_, i) => {
+      const x = this.x() + (this.w() * (i + 0.5)) / many;
+      return `M${x} ${this.y() + this.h() * 0.15}v${this.h() * 0.7}`;
     }).join('');
   });
 

@@ -96,8 +96,8 @@ export class Shell {
   }
 
   protected async openHabits(): Promise<void> {
-    const { CuttingHabitsSheet } = await import('./cutting-habits');
-    this.dialog.open(CuttingHabitsSheet, { maxWidth: '560px' });
+    const { ShopProfile } = await import('./shop-profile');
+    this.dialog.open(ShopProfile, { width: '860px', maxWidth: '96vw' });
   }
 
   protected async pickTable(input: HTMLInputElement): Promise<void> {

@@ -27,7 +27,7 @@ import { Today } from './today';
 let run = 0;
 let injector: EnvironmentInjector;
 
-beforeEach(() => {
+beforeEach(async () => {
   const repository = new ShopRepository(new ShopDb(`actions-${++run}`));
   injector = createEnvironmentInjector(
     [
@@ -41,6 +41,7 @@ beforeEach(() => {
     ],
     Injector.NULL as EnvironmentInjector,
   );
+  await injector.get(ShopStore).load();
 });
 
 const store = () => injector.get(ShopStore);
@@ -87,19 +88,19 @@ describe('pieces', () => {
     expectSound();
   });
 
-  it('take their plan with them when deleted, and undo brings both back', () => {
+  it('leave the plan that cut them short when deleted, and undo brings both back', () => {
     planned();
     rack().remove([first()]);
-    expect(store().undoLabel()).toBe('delete B-01 and the plan for Boot bench');
-    expect(bench().plan).toBeUndefined();
+    expect(store().undoLabel()).toBe('delete B-01, out of the plan for Boot bench');
+    expect(bench().plan).toMatchObject({ accepted: true, missing: [{ short: 1 }] });
     expect(
       store()
         .pieces()
-        .every((piece) => piece.reservedFor === undefined),
+        .every((piece) => piece.reservedFor === bench().id),
     ).toBe(true);
     expectSound();
     store().undo();
-    expect(bench().plan?.accepted).toBe(true);
+    expect(bench().plan).toMatchObject({ accepted: true, missing: [] });
     expectSound();
   });
 });
@@ -123,7 +124,6 @@ function planned(): void {
     missing: [],
     spentM2: 0.2,
     atMostOver: null,
-    basis: '',
     accepted: false,
   });
   projects().accept(bench());
@@ -167,7 +167,6 @@ describe('projects matched together', () => {
       missing: [],
       spentM2: 0.05,
       atMostOver: null,
-      basis: '',
       accepted: false,
     });
     const [rail, other] = [cut('Boot bench', 0), cut('Oar rack', 430)];
@@ -222,11 +221,11 @@ describe('projects matched together', () => {
     sharing();
     const before = [bench().plan, named('Oar rack').plan];
     projects().putBy(bench());
-    const other = (name: string): ProjectPlan => ({ ...(named(name).plan as ProjectPlan), basis: 'later' });
+    const other = (name: string): ProjectPlan => ({ ...(named(name).plan as ProjectPlan), spentM2: 9 });
     projects().keepPlans(new Map(['Boot bench', 'Oar rack'].map((name) => [named(name).id, other(name)])));
     projects().exchangePlans(named('Oar rack'));
     expect([bench().plan, named('Oar rack').plan]).toEqual(before);
-    expect([bench().putBy?.basis, named('Oar rack').putBy?.basis]).toEqual(['later', 'later']);
+    expect([bench().putBy?.spentM2, named('Oar rack').putBy?.spentM2]).toEqual([9, 9]);
     projects().dropPutBy(bench());
     expect([bench().putBy, named('Oar rack').putBy]).toEqual([undefined, undefined]);
     expectSound();
@@ -268,16 +267,16 @@ describe('plans', () => {
     expectSound();
   });
 
-  it('go when a part that they lay out goes', () => {
+  it('stay accepted for the other parts when one that they lay out goes, and free its piece', () => {
     planned();
     const [rail] = bench().parts;
     if (rail) projects().removePart(bench(), rail);
-    expect(bench().plan).toBeUndefined();
+    expect(bench().plan).toMatchObject({ accepted: true, missing: [] });
     expect(
       store()
         .pieces()
-        .some((piece) => piece.reservedFor !== undefined),
-    ).toBe(false);
+        .filter((piece) => piece.reservedFor !== undefined),
+    ).toHaveLength(1);
     expectSound();
   });
 
@@ -286,8 +285,9 @@ describe('plans', () => {
     const plan = bench().plan;
     projects().release(bench());
     rack().remove([first()]);
+    const left = bench().plan;
     if (plan) keep({ ...plan, accepted: false });
-    expect(bench().plan).toBeUndefined();
+    expect(bench().plan).toBe(left);
     expectSound();
   });
 });

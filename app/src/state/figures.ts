@@ -1,5 +1,6 @@
 import { Injectable, type OnDestroy } from '@angular/core';
 import type { CuttingHabits, Giving, Machines, Piece, Want, YieldAsk } from '@aldrek/core';
+import { isCancelled, WorkerClient } from '../workers/client';
 import type { FiguresAnswer, FiguresQuestion, PieceFigures } from '../workers/protocol';
 
 export type { PieceFigures };
@@ -17,8 +18,10 @@ const MOST_KEPT = 60_000;
 export type Told<T> = (figures: ReadonlyMap<string, T>, done: number, of: number) => void;
 
 interface Job {
-  readonly question: Omit<FiguresQuestion, 'batch'>;
-  readonly tell: (figures: readonly unknown[]) => void;
+  readonly question: FiguresQuestion;
+  /** The figures in turn; null where no worker could give them, though it was asked twice. */
+  readonly tell: (figures: readonly unknown[] | null) => void;
+  readonly again: boolean;
   readonly stopped: () => boolean;
 }
 
@@ -30,18 +33,12 @@ interface Job {
 export class Figures implements OnDestroy {
   private readonly kept = new Map<string, unknown>();
   private readonly contents = new WeakMap<Piece, string>();
-  private readonly free: Worker[] = [];
-  private made = 0;
+  private readonly pool: WorkerClient<FiguresQuestion, FiguresAnswer>[] = [];
   private readonly jobs: Job[] = [];
 
   /** All figures of the pieces for a grade and a wish; `stop` ends it, with what has been told so far kept. */
   figures(pieces: readonly Piece[], of: YieldAsk, told: Told<PieceFigures>): { stop: () => void } {
-    return this.run(
-      pieces,
-      JSON.stringify(of),
-      (some) => ({ version: 1, kind: 'figures', pieces: some, of }),
-      told,
-    );
+    return this.run(pieces, JSON.stringify(of), (some) => ({ kind: 'figures', pieces: some, of }), told);
   }
 
   /** Whether each piece gives a part, and by how much not. */
@@ -55,19 +52,19 @@ export class Figures implements OnDestroy {
     return this.run(
       pieces,
       JSON.stringify([want, habits, machines]),
-      (some) => ({ version: 1, kind: 'giving', pieces: some, want, habits, machines }),
+      (some) => ({ kind: 'giving', pieces: some, want, habits, machines }),
       told,
     );
   }
 
   ngOnDestroy(): void {
-    for (const worker of this.free) worker.terminate();
+    for (const client of this.pool) client.close();
   }
 
   private run<T>(
     pieces: readonly Piece[],
     about: string,
-    question: (some: readonly Piece[]) => Omit<FiguresQuestion, 'batch'>,
+    question: (some: readonly Piece[]) => FiguresQuestion,
     told: Told<T>,
   ): { stop: () => void } {
     let stopped = false;
@@ -82,7 +79,7 @@ export class Figures implements OnDestroy {
   private async reckon<T>(
     pieces: readonly Piece[],
     about: string,
-    question: (some: readonly Piece[]) => Omit<FiguresQuestion, 'batch'>,
+    question: (some: readonly Piece[]) => FiguresQuestion,
     told: Told<T>,
     stopped: () => boolean,
   ): Promise<void> {
@@ -99,20 +96,26 @@ export class Figures implements OnDestroy {
     if (stopped()) return;
     told(figures, figures.size, pieces.length);
     let lastTold = performance.now();
+    // Pieces whose worker broke, twice: they stay without figures, and the progress goes on.
+    let missed = 0;
     for (let i = 0; i < open.length; i += BATCH) {
       const batch = open.slice(i, i + BATCH);
       this.jobs.push({
         question: question(batch.map(({ piece }) => piece)),
         stopped,
+        again: false,
         tell: (results) => {
           batch.forEach(({ piece, key }, n) => {
+            if (results === null) return;
             this.keep(key, results[n]);
             figures.set(piece.id, results[n] as T);
           });
+          if (results === null) missed += batch.length;
+          const done = figures.size + missed;
           const now = performance.now();
-          if (stopped() || (figures.size < pieces.length && now - lastTold < 100)) return;
+          if (stopped() || (done < pieces.length && now - lastTold < 100)) return;
           lastTold = now;
-          told(figures, figures.size, pieces.length);
+          told(figures, done, pieces.length);
         },
       });
     }
@@ -123,28 +126,33 @@ export class Figures implements OnDestroy {
     while (this.jobs[0]?.stopped() === true) this.jobs.shift();
     const job = this.jobs[0];
     if (!job) return;
-    const worker = this.free.pop() ?? this.another();
-    if (!worker) return;
+    const client = this.idle();
+    if (!client) return;
     this.jobs.shift();
-    worker.onmessage = ({ data }: MessageEvent<FiguresAnswer>) => {
-      this.free.push(worker);
-      job.tell(data.figures);
-      this.next();
-    };
-    // A worker that broke is put away; its batch stays without figures rather than with wrong ones.
-    worker.onerror = () => {
-      worker.terminate();
-      this.made--;
-      this.next();
-    };
-    worker.postMessage({ ...job.question, batch: 0 });
+    client
+      .ask(job.question)
+      .result.then(
+        (figures) => job.tell(figures),
+        (error: unknown) => {
+          if (isCancelled(error)) return;
+          if (job.again) job.tell(null);
+          else this.jobs.unshift({ ...job, again: true });
+        },
+      )
+      .finally(() => this.next());
     this.next();
   }
 
-  private another(): Worker | null {
-    if (this.made >= Math.max(2, Math.min(MOST_WORKERS, navigator.hardwareConcurrency - 1))) return null;
-    this.made++;
-    return new Worker(new URL('../workers/figures.worker', import.meta.url), { type: 'module' });
+  private idle(): WorkerClient<FiguresQuestion, FiguresAnswer> | null {
+    const free = this.pool.find(({ busy }) => !busy);
+    if (free) return free;
+    const most = Math.max(2, Math.min(MOST_WORKERS, navigator.hardwareConcurrency - 1));
+    if (this.pool.length >= most) return null;
+    const fresh = new WorkerClient<FiguresQuestion, FiguresAnswer>(
+      () => new Worker(new URL('../workers/figures.worker', import.meta.url), { type: 'module' }),
+    );
+    this.pool.push(fresh);
+    return fresh;
   }
 
   private keep(key: string, figures: unknown): void {
@@ -158,7 +166,7 @@ export class Figures implements OnDestroy {
   private contentOf(piece: Piece): string {
     const known = this.contents.get(piece);
     if (known !== undefined) return known;
-    const { length, width, widthFar, thickness, outline, warp, ends, keepSkin, veneerMm } = piece;
+    const { length, width, widthFar, thickness, outline, warp, ends, roughEnds, keepSkin, veneerMm } = piece;
     const findings = piece.findings.map((finding) => [
       finding.kind,
       finding.face,
@@ -172,7 +180,7 @@ export class Figures implements OnDestroy {
     ]);
     const content = JSON.stringify([
       [length, width, widthFar, thickness],
-      [outline, warp, ends, keepSkin, veneerMm],
+      [outline, warp, ends, roughEnds, keepSkin, veneerMm],
       findings,
     ]);
     this.contents.set(piece, content);

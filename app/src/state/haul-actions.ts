@@ -1,6 +1,7 @@
 import { Injectable, inject } from '@angular/core';
 import {
   breakdownOf,
+  finishIsLeadFree,
   followFind,
   nextTag,
   piecesForRack,
@@ -110,7 +111,7 @@ export class HaulActions {
   breakDown(haul: Haul, find: Find): string[] {
     const breakdown = takeApart(find);
     const pieces = this.tagged(
-      piecesForRack(find, breakdown, woodHazards(find), this.today.get()),
+      piecesForRack(find, breakdown, woodHazards(find), this.today.get(), finishIsLeadFree(find.answers)),
       new Set(this.store.tags()),
     );
     const done: Find = { ...find, brokenDown: this.today.get(), kept: breakdown.kept };

@@ -1,6 +1,7 @@
 import { Injectable, inject } from '@angular/core';
 import {
   cameM3,
+  cameOffPlaner,
   fullWidth,
   howSure,
   keepOnPiece,
@@ -92,6 +93,7 @@ export class PieceActions {
     const sure = howSure(
       { m3, known, findKind: find?.kind, species: piece.species, mostM3 },
       this.store.milled(),
+      this.store.sureness(),
     );
     return { m3, sure };
   }
@@ -128,33 +130,13 @@ export class PieceActions {
 
   private machined(piece: Piece, came: readonly CameOut[], day: string): Piece[] {
     const taken = new Set(this.store.tags());
-    const { name, species, speciesSure, place, since, find, origin, moisturePct, readings } = piece;
-    const { hazards, grain, tone, reservedFor } = piece;
-    const kept = { since, origin, moisturePct, readings, hazards, grain, tone, reservedFor };
-    const known = Object.fromEntries(Object.entries(kept).filter(([, value]) => value !== undefined));
-    const metal = piece.findings.some(({ kind }) => kind === 'metal');
-    return came.flatMap(({ count, length, width, thickness }) =>
-      Array.from({ length: count }, (): Piece => {
-        const tag = nextTag(name, taken);
+    return came.flatMap((size) =>
+      Array.from({ length: size.count }, (): Piece => {
+        const tag = nextTag(piece.name, taken);
         taken.add(tag);
-        return {
-          id: this.ids.next(),
-          tag,
-          name,
-          length,
-          width,
-          thickness,
-          species,
-          speciesSure,
-          place,
-          find,
-          findings: [],
-          ...known,
-          inspected: day,
-          machined: day,
-          // Planing has opened it; whether it has been scanned since is for the maker to say.
-          ...(metal && piece.scans ? { scans: piece.scans } : {}),
-        };
+        const whole = cameOffPlaner(piece, size, came.length === 1 && size.count === 1, day);
+        const findings = whole.findings.map((finding) => ({ ...finding, id: this.ids.next() }));
+        return { ...whole, findings, id: this.ids.next(), tag };
       }),
     );
   }

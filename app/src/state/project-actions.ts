@@ -1,5 +1,24 @@
 import { Injectable, inject } from '@angular/core';
 import {
+  acceptConflicts,
+  acceptPlan,
+  applyDelta,
+  dropPlanAside,
+  exchangePlans,
+  inOrder,
+  keepPlans,
+  matchTogether,
+  mendWith,
+  moveCut,
+  overrule,
+  putPlanAside,
+  releasePlan,
+  removeProject,
+  samePlace,
+  setParts,
+  toggleExcluded,
+  toggleLock,
+  type Bench,
   DEFAULT_ALLOWANCES,
   designParts,
   matesOf,
@@ -11,20 +30,21 @@ import {
   type Piece,
   type PlannedCut,
   type Wanted,
-  type WayOut,
   type PartReading,
   type Project,
   type ProjectPlan,
 } from '@aldrek/core';
-import { reservedByPlans, withMates } from './reservations';
+import type { TriedWay } from '../workers/protocol';
 import { Ids } from './ids';
 import { ShopStore } from './shop.store';
+import { Today } from './today';
 
 /** What can be done to projects, their parts and plans, each one step of undo. */
 @Injectable({ providedIn: 'root' })
 export class ProjectActions {
   private readonly store = inject(ShopStore);
   private readonly ids = inject(Ids);
+  private readonly today = inject(Today);
 
   create(name: string): string {
     const project: Project = { id: this.ids.next(), name, note: '', parts: [] };
@@ -39,45 +59,20 @@ export class ProjectActions {
 
   /** Removes a project; pieces that only it had reserved are free again. */
   remove(project: Project): void {
-    const shop = this.store.shop();
-    const projects = shop.projects
-      .filter((other) => other.id !== project.id)
-      .map((other) =>
-        withMates(
-          other,
-          (other.together ?? []).filter((id) => id !== project.id),
-        ),
-      );
-    this.store.change(`delete ${project.name}`, {
-      ...shop,
-      projects,
-      pieces: reservedByPlans(shop.pieces, projects),
-    });
+    this.live(`delete ${project.name}`, (bench) => removeProject(bench, project.id));
   }
 
-  /**
-   * Matches a project from now on together with these, and with no others; each of them with all the rest. One
-   * plan has one wish: the others take the project's.
-   */
+  /** Matches a project from now on together with these, and with no others. */
   setTogether(project: Project, ids: readonly string[]): void {
-    const shop = this.store.shop();
-    const all = shop.projects.flatMap(({ id }) => (id === project.id || ids.includes(id) ? [id] : []));
-    const names = shop.projects.filter(({ id }) => ids.includes(id)).map(({ name }) => name);
+    const names = this.store
+      .projects()
+      .filter(({ id }) => ids.includes(id))
+      .map(({ name }) => name);
     const label =
       names.length === 0
         ? `match ${project.name} by itself`
         : `match ${project.name} with ${names.join(', ')}`;
-    this.store.change(label, {
-      ...shop,
-      projects: shop.projects.map((other) =>
-        all.includes(other.id)
-          ? withMates(withWanted(other, project.wanted), all)
-          : withMates(
-              other,
-              (other.together ?? []).filter((id) => !all.includes(id)),
-            ),
-      ),
-    });
+    this.live(label, (bench) => matchTogether(bench, project.id, ids));
   }
 
   /** Any change of a project that leaves its parts as they are. */
@@ -95,78 +90,43 @@ export class ProjectActions {
 
   /** Fixes a place, or lets it go again. */
   toggleLock(project: Project, cut: PlannedCut): void {
-    const locks = project.locks ?? [];
-    const same = (other: PlannedCut): boolean =>
-      other.pieceId === cut.pieceId &&
-      other.partId === cut.partId &&
-      other.unit === cut.unit &&
-      other.x === cut.x &&
-      other.y === cut.y;
-    const left = locks.filter((other) => !same(other));
-    const locked = left.length < locks.length;
-    this.store.updateProject(locked ? 'let a place go' : 'fix a place', {
-      ...project,
-      locks: locked ? left : [...locks, cut],
-    });
+    const fixed = (project.locks ?? []).some((lock) => samePlace(lock, cut) && lock.unit === cut.unit);
+    this.live(fixed ? 'let a place go' : 'fix a place', (bench) => toggleLock(bench, project.id, cut));
   }
 
   /** Keeps a piece out of this project's plans, or lets it back in; places fixed on it are let go. */
   toggleExcluded(project: Project, pieceId: string, tag: string): void {
-    const excluded = project.excluded ?? [];
-    const out = excluded.includes(pieceId);
-    this.store.updateProject(out ? `let ${tag} back in` : `leave ${tag} out`, {
-      ...project,
-      excluded: out ? excluded.filter((id) => id !== pieceId) : [...excluded, pieceId],
-      locks: (project.locks ?? []).filter((lock) => lock.pieceId !== pieceId),
-    });
+    const out = project.excluded?.includes(pieceId) === true;
+    this.live(out ? `let ${tag} back in` : `leave ${tag} out`, (bench) =>
+      toggleExcluded(bench, project.id, pieceId),
+    );
+  }
+
+  /** Lets pieces in against what their wood forbids, in the maker's words; null takes that back. */
+  overrule(project: Project, pieceIds: readonly string[], words: string | null): void {
+    const tags = pieceIds.map((id) => this.store.pieceById().get(id)?.tag ?? '').join(', ');
+    const said = words === null ? null : { words, day: this.today.get() };
+    this.live(words === null ? `keep ${tags} out again` : `let ${tags} in, overruled`, (bench) =>
+      overrule(bench, project.id, pieceIds, said),
+    );
   }
 
   /** A cut laid elsewhere by hand: it is fixed there, and the plan at hand shows it so. */
   moveCut(project: Project, from: PlannedCut, to: PlannedCut): void {
-    const { plan } = project;
-    if (!plan) return;
-    const cuts = plan.cuts.flatMap((cut) => {
-      if (cut === from) return [to];
-      // What was to be kept of either board is reckoned anew by the next match.
-      return cut.partId === 'offcut' && (cut.pieceId === to.pieceId || cut.pieceId === from.pieceId)
-        ? []
-        : [cut];
-    });
-    const locks = (project.locks ?? []).filter(
-      (lock) =>
-        !(
-          lock.partId === from.partId &&
-          lock.unit === from.unit &&
-          lock.pieceId === from.pieceId &&
-          lock.x === from.x &&
-          lock.y === from.y
-        ),
-    );
-    this.store.updateProject('lay a part elsewhere', {
-      ...project,
-      plan: { ...plan, cuts },
-      locks: [...locks, to],
-    });
+    this.live('lay a part elsewhere', (bench) => moveCut(bench, project.id, from, to));
   }
 
-  /** Plans made together are put by, exchanged and dropped together: mixed, they could want the same wood twice. */
   putBy(project: Project): void {
-    this.updateMates('put a plan by', project, (mate) =>
-      mate.plan ? { ...mate, putBy: { ...mate.plan, accepted: false } } : mate,
-    );
+    this.live('put a plan aside', (bench) => putPlanAside(bench, project.id));
   }
 
-  /** Exchanges the plan at hand and the one put by. */
+  /** Exchanges the plan at hand and the one put aside. */
   exchangePlans(project: Project): void {
-    this.updateMates('exchange the plans', project, (mate) =>
-      mate.plan && mate.putBy
-        ? { ...mate, plan: mate.putBy, putBy: { ...mate.plan, accepted: false } }
-        : mate,
-    );
+    this.live('exchange the plans', (bench) => exchangePlans(bench, project.id));
   }
 
   dropPutBy(project: Project): void {
-    this.updateMates('drop the plan put by', project, ({ putBy: _, ...rest }) => rest);
+    this.live('drop the plan put aside', (bench) => dropPlanAside(bench, project.id));
   }
 
   /** One step for the project and those it is matched together with. */
@@ -180,16 +140,13 @@ export class ProjectActions {
   }
 
   /** A way out of a shortage, with the plan that it was tried with: one step of undo. */
-  applyWay(project: Project, way: WayOut, plans: ReadonlyMap<string, ProjectPlan>): void {
-    const shop = this.store.shop();
-    this.store.change(way.title, {
-      ...shop,
-      pieces: way.pieces,
-      projects: shop.projects.map((other) => {
-        const changed = other.id === project.id ? way.project : other;
-        const plan = plans.get(other.id);
-        return plan ? { ...changed, plan } : changed;
-      }),
+  applyWay({ way, project, pieces, plans }: TriedWay): void {
+    this.live(way.title, (bench) => {
+      const changed = inOrder({
+        pieces: applyDelta(bench.pieces, pieces),
+        projects: bench.projects.map((other) => (other.id === project.id ? project : other)),
+      });
+      return keepPlans(changed, plans);
     });
   }
 
@@ -227,15 +184,9 @@ export class ProjectActions {
   }
 
   /** The part that mends, to be cut from the piece that is likest. */
-  mendFrom(project: Project, part: Omit<Part, 'id'>, pieces: readonly Piece[], chosen: Piece): void {
-    const others = pieces.filter((piece) => piece.id !== chosen.id).map(({ id }) => id);
-    const { plan: _, ...rest } = project;
-    this.store.updateProject(`mend with ${chosen.tag}`, {
-      ...rest,
-      parts: [{ ...part, id: this.ids.next() }],
-      excluded: others,
-      locks: [],
-    });
+  mendFrom(project: Project, part: Omit<Part, 'id'>, chosen: Piece): void {
+    const whole = { ...part, id: this.ids.next() };
+    this.live(`mend with ${chosen.tag}`, (bench) => mendWith(bench, project.id, whole, chosen.id));
   }
 
   addParts(project: Project, readings: readonly PartReading[]): void {
@@ -258,76 +209,43 @@ export class ProjectActions {
   }
 
   /** Keeps plans that were found, in place of those before, unless what one lays out is gone by now. */
-  keepPlans(plans: ReadonlyMap<string, ProjectPlan>): void {
-    const shop = this.store.shop();
-    const found = shop.projects.filter(({ id }) => plans.has(id));
-    const stand =
-      found.length === plans.size &&
-      found.every((project) => {
-        const parts = new Set<string>(project.parts.map((part) => part.id));
-        const cuts = plans.get(project.id)?.cuts ?? [];
-        return (
-          project.plan?.accepted !== true &&
-          cuts.every(
-            (cut) =>
-              this.store.pieceById().has(cut.pieceId) && (cut.partId === 'offcut' || parts.has(cut.partId)),
-          )
-        );
-      });
-    if (!stand) return;
-    this.store.change(`plan for ${found.map(({ name }) => name).join(', ')}`, {
-      ...shop,
-      projects: shop.projects.map((project) => {
-        const plan = plans.get(project.id);
-        return plan ? { ...project, plan } : project;
-      }),
-    });
+  keepPlans(plans: ReadonlyMap<string, ProjectPlan>, label?: string): void {
+    const names = this.store
+      .projects()
+      .filter(({ id }) => plans.has(id))
+      .map(({ name }) => name);
+    this.live(label ?? `plan for ${names.join(', ')}`, (bench) => keepPlans(bench, plans));
   }
 
-  /** Reserves the pieces of the project's plan, and of the plans made together with it. */
-  accept(project: Project): void {
-    this.setAccepted(project, true);
+  /**
+   * Reserves the pieces of the project's plan, and of the plans made together with it. Answers with the pieces that
+   * another plan has, in which case nothing is done.
+   */
+  accept(project: Project): readonly Piece[] {
+    const conflicts = acceptConflicts(this.store.shop(), project.id);
+    if (conflicts.length === 0)
+      this.live(`accept the plan for ${project.name}`, (bench) => acceptPlan(bench, project.id));
+    return conflicts;
   }
 
   release(project: Project): void {
-    this.setAccepted(project, false);
-  }
-
-  private setAccepted(project: Project, accepted: boolean): void {
-    if (!project.plan) return;
-    const shop = this.store.shop();
-    const mates = new Set(this.matesOf(project).map(({ id }) => id));
-    const projects = shop.projects.map((other) =>
-      mates.has(other.id) && other.plan ? { ...other, plan: { ...other.plan, accepted } } : other,
-    );
-    this.store.change(`${accepted ? 'accept' : 'release'} the plan for ${project.name}`, {
-      ...shop,
-      projects,
-      pieces: reservedByPlans(shop.pieces, projects),
-    });
+    this.live(`release the plan for ${project.name}`, (bench) => releasePlan(bench, project.id));
   }
 
   private matesOf(project: Project): Project[] {
     return matesOf(project, this.store.projects());
   }
 
-  /** A plan of parts that are gone would be a plan of nothing, so a change of parts drops it. */
+  /** Parts in place of those before; plans go along with them. */
   private setParts(label: string, project: Project, parts: readonly Part[]): void {
-    const ids = new Set(parts.map((part) => part.id));
-    const { plan, ...rest } = project;
-    const stands = plan?.cuts.every((cut) => cut.partId === 'offcut' || ids.has(cut.partId));
-    if (plan?.accepted === true && stands !== true) {
-      const shop = this.store.shop();
-      const projects = shop.projects.map((other) => (other.id === project.id ? { ...rest, parts } : other));
-      this.store.change(label, { ...shop, projects, pieces: reservedByPlans(shop.pieces, projects) });
-      return;
-    }
-    this.store.updateProject(label, { ...rest, parts, ...(plan && stands === true ? { plan } : {}) });
+    const { id, parts: _parts, ...more } = project;
+    this.live(label, (bench) => setParts(bench, id, parts, more));
   }
-}
 
-function withWanted(project: Project, wanted: Wanted | undefined): Project {
-  if (project.wanted === wanted) return project;
-  const { wanted: _before, ...rest } = project;
-  return wanted === undefined ? rest : { ...rest, wanted };
+  /** A deed of the life of plans, as one step of undo. */
+  private live(label: string, deed: (bench: Bench) => Bench): void {
+    const shop = this.store.shop();
+    const { pieces, projects } = deed({ pieces: shop.pieces, projects: shop.projects });
+    this.store.change(label, { ...shop, pieces, projects });
+  }
 }

@@ -2,8 +2,11 @@ import { Injectable, inject } from '@angular/core';
 import {
   clipTo,
   fullWidth,
+  finishIsLeadFree,
   hazardSet,
+  looseHazards,
   nextTag,
+  removePieces,
   notedOnBench,
   tagInitial,
   withReading,
@@ -13,7 +16,6 @@ import {
   type TalliedPiece,
   type TallyReading,
 } from '@aldrek/core';
-import { reservedByPlans, withoutPlan } from './reservations';
 import { Ids } from './ids';
 import { ShopStore } from './shop.store';
 import { Today } from './today';
@@ -125,23 +127,37 @@ export class RackActions {
     return id;
   }
 
-  /** Deletes pieces; a plan that cuts one of them is a plan no more, and frees what it had reserved. */
+  /** Deletes pieces; plans lose what they cut from them, and say so as parts that are short. */
   remove(pieces: readonly Piece[]): void {
     const gone = new Set(pieces.map((piece) => piece.id));
     const shop = this.store.shop();
     const what = pieces.length === 1 ? (pieces[0]?.tag ?? '') : `${pieces.length} pieces`;
-    const spoilt = shop.projects.filter((project) => project.plan?.cuts.some((cut) => gone.has(cut.pieceId)));
-    const plans = spoilt.map((project) => project.name).join(', ');
-    const projects = shop.projects.map((project) =>
-      spoilt.includes(project) ? withoutPlan(project) : project,
-    );
-    this.store.change(plans === '' ? `delete ${what}` : `delete ${what} and the plan for ${plans}`, {
+    const plans = shop.projects
+      .filter((project) => project.plan?.cuts.some((cut) => gone.has(cut.pieceId)))
+      .map((project) => project.name);
+    const { pieces: left, projects } = removePieces(shop, gone);
+    const touched = plans.length === 0 ? '' : `, out of the plan for ${plans.join(', ')}`;
+    this.store.change(`delete ${what}${touched}`, { ...shop, pieces: left, projects });
+  }
+
+  /** Answers for the history of pieces, a whole batch at once: what the answers leave follows them from now on. */
+  screen(pieces: readonly Piece[], answers: Readonly<Record<string, string>>): void {
+    const hazards = looseHazards(answers);
+    const chosen = new Set(pieces.map(({ id }) => id));
+    const settled = finishIsLeadFree(answers);
+    const shop = this.store.shop();
+    const what = pieces.length === 1 ? (pieces[0]?.tag ?? '') : `${pieces.length} pieces`;
+    this.store.change(`screen ${what}`, {
       ...shop,
-      projects,
-      pieces: reservedByPlans(
-        shop.pieces.filter((piece) => !gone.has(piece.id)),
-        projects,
-      ),
+      pieces: shop.pieces.map((piece) => {
+        if (!chosen.has(piece.id)) return piece;
+        const findings = settled
+          ? piece.findings.map((finding) =>
+              finding.kind === 'old-finish' ? { ...finding, leadFree: true as const } : finding,
+            )
+          : piece.findings;
+        return { ...piece, hazards, findings };
+      }),
     });
   }
 

@@ -276,9 +276,10 @@ export class ShopEngine {
     const shop = !foreign && expected ? expected.shop : applied.shop;
     this.base = { shop, seq: wrote.seq };
     this.baseHistory = applied.history;
-    if (foreign || this.waiting.length > 0) this.replay();
+    // What is shown stands as long as nobody else has written: the very same lists stay, so that what hangs on them does.
+    if (foreign) this.replay();
     else {
-      this.view = { shop, history: applied.history };
+      if (expected) this.view = { shop, history: applied.history };
       this.publish();
     }
     this.channel?.post({ seq: wrote.seq });

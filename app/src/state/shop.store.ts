@@ -80,6 +80,7 @@ export const ShopStore = signalStore(
     habits: computed(() => shop().settings.habits),
     machines: computed(() => shop().settings.machines),
     trade: computed(() => shop().settings.trade),
+    sureness: computed(() => shop().settings.sureness),
     haulById: computed(() => new Map<string, Haul>(shop().hauls.map((haul) => [haul.id, haul]))),
     finds: computed(() => shop().hauls.flatMap((haul) => haul.finds)),
     findByName: computed(

@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import '@angular/compiler';
-import { createEnvironmentInjector, Injector, type EnvironmentInjector } from '@angular/core';
+import { createEnvironmentInjector, Injector, signal, type EnvironmentInjector } from '@angular/core';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import {
   readPartLine,
@@ -11,13 +11,13 @@ import {
   type DesignSize,
   type Project,
   type ProjectPlan,
-  type WayOut,
 } from '@aldrek/core';
-import { FakeWorker } from '../../test-support/fake-worker';
+import { FakeWorker, settled } from '../../test-support/fake-worker';
 import { ShopDb } from '../storage/shop-db';
 import { ShopRepository } from '../storage/shop-repository';
-import type { WhatIfAsk } from '../workers/protocol';
+import type { TriedWay, WhatIfAsk } from '../workers/protocol';
 import { Ids } from './ids';
+import { Planning } from './planning';
 import { ProjectActions } from './project-actions';
 import { RackActions } from './rack-actions';
 import { SHOP_REPOSITORY, ShopStore } from './shop.store';
@@ -27,13 +27,17 @@ import { largestKey, WhatIf } from './what-if';
 let injector: EnvironmentInjector;
 let run = 0;
 
-beforeEach(() => {
+beforeEach(async () => {
   vi.stubGlobal('Worker', FakeWorker);
   FakeWorker.made.length = 0;
   const repository = new ShopRepository(new ShopDb(`what-if-${++run}`));
   injector = createEnvironmentInjector(
     [
       { provide: SHOP_REPOSITORY, useValue: repository },
+      {
+        provide: Planning,
+        useValue: { look: signal(null), lend: () => Promise.resolve(new MessageChannel().port2) },
+      },
       ShopStore,
       Ids,
       RackActions,
@@ -43,6 +47,7 @@ beforeEach(() => {
     ],
     Injector.NULL as EnvironmentInjector,
   );
+  await store().load();
   injector.get(RackActions).tally([readTallyLine('2 board 1000 x 100 x 25 oak', 'mm')]);
   for (const name of ['Boot bench', 'Oar rack']) {
     actions().create(name);
@@ -62,10 +67,7 @@ const worker = (): FakeWorker => {
   if (!found) throw new Error('no worker was made');
   return found;
 };
-const asked = (): WhatIfAsk[] => worker().told as WhatIfAsk[];
-/** An answer to the question last asked, or to an earlier one. */
-const answer = (data: Record<string, unknown>, ask = asked().at(-1)?.ask): void =>
-  worker().answer({ version: 2, ask, ...data });
+const asked = (): WhatIfAsk[] => worker().asked<WhatIfAsk>();
 function named(name: string): Project {
   const found = store()
     .projects()
@@ -80,43 +82,43 @@ const plan: ProjectPlan = {
   missing: [],
   spentM2: 0.1,
   atMostOver: null,
-  basis: '',
   accepted: false,
 };
-const way = (id: string, project: Project): WayOut => ({
-  id,
-  kind: 'grade',
-  partId: project.parts[0]?.id ?? '',
-  title: id,
-  price: 'seen',
+const tried = (id: string, project: Project): TriedWay => ({
+  way: {
+    id,
+    kind: 'grade',
+    partId: project.parts[0]?.id ?? '',
+    title: id,
+    price: 'seen',
+    joints: 0,
+    money: 0,
+  },
   project,
-  pieces: store().pieces(),
-  joints: 0,
-  money: 0,
+  pieces: { added: [], updated: [], removed: [] },
+  plan,
+  plans: new Map([[project.id, plan]]),
 });
 
 describe('ways out', () => {
-  it('are asked with the rack once, told one by one, and done', () => {
+  it('are asked with the project’s id and a port for the rack, told one by one, and done', async () => {
     const bench = named('Boot bench');
-    whatIf().tryWays(bench, [way('a', bench), { ...way('b', bench), pieces: [] }]);
+    whatIf().tryWays(bench);
+    await settled();
     const [ask] = asked();
-    if (ask?.kind !== 'ways') throw new Error('no ways were asked');
-    expect(ask.ways.map(({ id, pieces }) => [id, pieces?.length ?? 'as the rack'])).toEqual([
-      ['a', 'as the rack'],
-      ['b', 0],
-    ]);
+    expect(ask).toMatchObject({ kind: 'ways', projectId: bench.id, unit: 'mm' });
     expect(whatIf().running()).toBe('ways');
-    answer({ kind: 'way', id: 'a', plan, plans: new Map([[bench.id, plan]]) });
+    worker().progress({ kind: 'way', tried: tried('a', bench) });
     expect([...whatIf().plans().keys()]).toEqual(['a']);
-    answer({ kind: 'done' });
+    worker().done(null);
+    await settled();
     expect(whatIf().running()).toBeNull();
-    expect(worker().terminate).toHaveBeenCalledOnce();
     expect(whatIf().holdsFor(bench)).toBe(true);
   });
 
   it('hold for the very project and rack that they were tried on, and for no other', () => {
     const bench = named('Boot bench');
-    whatIf().tryWays(bench, [way('a', bench)]);
+    whatIf().tryWays(bench);
     expect(whatIf().holdsFor(named('Oar rack'))).toBe(false);
     actions().rename(bench, 'Long bench', '');
     expect(whatIf().holdsFor(named('Long bench'))).toBe(false);
@@ -128,37 +130,48 @@ describe('ways out', () => {
   it('are void when a project that is matched with it changes', () => {
     actions().setTogether(named('Boot bench'), [named('Oar rack').id]);
     const bench = named('Boot bench');
-    whatIf().tryWays(bench, [way('a', bench)]);
-    const [ask] = asked();
-    expect(ask?.kind === 'ways' && ask.mates.map(({ name }) => name)).toEqual(['Boot bench', 'Oar rack']);
+    whatIf().tryWays(bench);
     expect(whatIf().holdsFor(bench)).toBe(true);
     actions().addParts(named('Oar rack'), [readPartLine('cleat 200 x 40 x 20', 'mm')]);
     expect(whatIf().holdsFor(named('Boot bench'))).toBe(false);
   });
 
-  it('end with the question that follows, whose answers alone count', () => {
+  it('end with the question that follows, whose answers alone count', async () => {
     const bench = named('Boot bench');
-    whatIf().tryWays(bench, [way('a', bench)]);
+    whatIf().tryWays(bench);
+    await settled();
     const first = worker();
     whatIf().askCould();
+    await settled();
     expect(first.terminate).toHaveBeenCalledOnce();
     expect(FakeWorker.made).toHaveLength(2);
-    answer({ kind: 'way', id: 'a', plan, plans: new Map() }, 1);
+    first.progress({ kind: 'way', tried: tried('a', bench) });
     expect(whatIf().plans().size).toBe(0);
   });
 
-  it('say that they broke off, and what was tried stays', () => {
+  it('say that they broke off, and what was tried stays', async () => {
     const bench = named('Boot bench');
-    whatIf().tryWays(bench, [way('a', bench), way('b', bench)]);
-    answer({ kind: 'way', id: 'a', plan, plans: new Map() });
+    whatIf().tryWays(bench);
+    await settled();
+    worker().progress({ kind: 'way', tried: tried('a', bench) });
     worker().onerror?.({ message: 'out of memory' });
+    await settled();
     expect([whatIf().failed(), whatIf().running(), whatIf().plans().size]).toEqual([
       'out of memory',
       null,
       1,
     ]);
-    whatIf().tryWays(bench, [way('a', bench)]);
+    whatIf().tryWays(bench);
     expect(whatIf().failed()).toBeNull();
+  });
+
+  it('are taken with their plan as one step of undo', () => {
+    const bench = named('Boot bench');
+    const way = tried('a', { ...bench, note: 'by a way out' });
+    actions().applyWay(way);
+    expect(named('Boot bench')).toMatchObject({ note: 'by a way out', plan: { spentM2: 0.1 } });
+    store().undo();
+    expect(named('Boot bench')).toEqual(bench);
   });
 });
 
@@ -170,11 +183,13 @@ describe('the largest', () => {
     design: { id: design.id, sizes: { L: 1300, D: 340 } },
   });
 
-  it('is asked for one size, and a new question drops the old answer', () => {
+  it('is asked for one size, and a new question drops the old answer', async () => {
     whatIf().findLargest(design, length, sized());
-    answer({ kind: 'largest', largest: { key: 'L', mm: 1500, tried: null, notAt: null } });
+    await settled();
+    worker().progress({ kind: 'largest', largest: { key: 'L', mm: 1500, tried: null, notAt: null } });
     expect(whatIf().largest()?.mm).toBe(1500);
     whatIf().findLargestTwo(design, [length, depth], sized());
+    await settled();
     expect(whatIf().largest()).toBeNull();
     const [ask] = asked();
     expect(ask?.kind === 'largest-two' && ask.pair.map(({ key }) => key)).toEqual(['L', 'D']);
@@ -185,7 +200,7 @@ describe('the largest', () => {
       most: 9,
       finished: false,
     };
-    answer({ kind: 'largest-two', largest: found });
+    worker().progress({ kind: 'largest-two', largest: found });
     expect(whatIf().largestTwo()).toEqual(found);
   });
 
@@ -200,8 +215,9 @@ describe('the largest', () => {
 });
 
 describe('what could be made', () => {
-  it('asks own designs first, ranks what it hears, and keeps it when stopped', () => {
+  it('asks own designs first, ranks what it hears, and keeps it when stopped', async () => {
     whatIf().askCould();
+    await settled();
     const [ask] = asked();
     expect(ask?.kind === 'could' && ask.designs.length).toBe(SHIPPED_DESIGNS.length);
     const could = (name: string, coverage: number): CouldMake => ({
@@ -214,8 +230,8 @@ describe('what could be made', () => {
       longLeftM2: 1,
       partsM2: 1,
     });
-    answer({ kind: 'could', could: could('short', 0.4) });
-    answer({ kind: 'could', could: could('whole', 1) });
+    worker().progress({ kind: 'could', could: could('short', 0.4) });
+    worker().progress({ kind: 'could', could: could('whole', 1) });
     expect(
       whatIf()
         .could()

@@ -10,29 +10,24 @@ import {
   type LargestOfTwo,
   type Piece,
   type Project,
-  type ProjectPlan,
-  type ShopRules,
-  type WayOut,
 } from '@aldrek/core';
-import type { PlansById, WhatIfAnswer, WhatIfAsk } from '../workers/protocol';
+import { isCancelled, WorkerClient, type Call } from '../workers/client';
+import type { TriedWay, WhatIfAsk, WhatIfStep } from '../workers/protocol';
+import { Planning } from './planning';
 import { ShopStore } from './shop.store';
 
-type Asked = WhatIfAsk extends infer Ask
-  ? Ask extends unknown
-    ? Omit<Ask, 'version' | 'ask' | 'rules'>
-    : never
-  : never;
-
-export interface WayPlans {
-  readonly plan: ProjectPlan;
-  readonly all: PlansById;
-}
+type Asked = WhatIfAsk extends infer Ask ? (Ask extends unknown ? Omit<Ask, 'port'> : never) : never;
 
 /** What if: ways out of a shortage, the largest of a design, what the rack could become. One at a time, in a worker. */
 @Injectable({ providedIn: 'root' })
 export class WhatIf {
   private readonly store = inject(ShopStore);
-  private worker: Worker | null = null;
+  private readonly planning = inject(Planning);
+  private readonly client = new WorkerClient<WhatIfAsk, null, WhatIfStep>(
+    () => new Worker(new URL('../workers/what-if.worker', import.meta.url), { type: 'module' }),
+    { endOnCancel: true },
+  );
+  private call: Call<null, never> | null = null;
   private asked = 0;
 
   readonly running = signal<WhatIfAsk['kind'] | null>(null);
@@ -42,10 +37,9 @@ export class WhatIf {
     readonly project: Project;
     readonly mates: readonly Project[];
     readonly pieces: readonly Piece[];
-    readonly ways: readonly WayOut[];
   } | null>(null);
-  /** Plans of the ways tried so far, by way: the project's, and those of all that are matched with it. */
-  readonly plans = signal<ReadonlyMap<string, WayPlans>>(new Map());
+  /** The ways tried so far, by way, each with its plans. */
+  readonly plans = signal<ReadonlyMap<string, TriedWay>>(new Map());
   readonly largest = signal<Largest | null>(null);
   readonly largestTwo = signal<LargestOfTwo | null>(null);
   /** What the largest was asked of, see {@link largestKey}. */
@@ -57,10 +51,6 @@ export class WhatIf {
     ...SHIPPED_DESIGNS,
   ]);
 
-  private rules(): ShopRules {
-    return { habits: this.store.habits(), machines: this.store.machines() };
-  }
-
   /** Whether the ways that were tried last are of this very project, its mates and the rack as it is. */
   holdsFor(project: Project): boolean {
     const tried = this.tried();
@@ -69,19 +59,13 @@ export class WhatIf {
     return mates.length === tried.mates.length && mates.every((mate, i) => mate === tried.mates[i]);
   }
 
-  tryWays(project: Project, ways: readonly WayOut[]): void {
+  tryWays(project: Project): void {
     const pieces = this.store.pieces();
     const mates = matesOf(project, this.store.projects());
-    this.tried.set({ project, mates, pieces, ways });
+    this.tried.set({ project, mates, pieces });
     this.plans.set(new Map());
-    this.ask({
-      kind: 'ways',
-      pieces,
-      mates,
-      ways: ways.map(({ id, project, pieces: own }) =>
-        own === pieces ? { id, project } : { id, project, pieces: own },
-      ),
-    });
+    const { pricePerM3 } = this.store.trade();
+    this.ask({ kind: 'ways', projectId: project.id, unit: this.store.unit(), pricesPerM3: pricePerM3 });
   }
 
   findLargest(design: Design, size: DesignSize, project: Project): void {
@@ -92,7 +76,6 @@ export class WhatIf {
       size,
       sizes: project.design?.sizes ?? {},
       project,
-      pieces: this.store.pieces(),
     });
   }
 
@@ -107,7 +90,6 @@ export class WhatIf {
       pair,
       sizes: project.design?.sizes ?? {},
       project,
-      pieces: this.store.pieces(),
     });
   }
 
@@ -119,13 +101,14 @@ export class WhatIf {
 
   askCould(): void {
     this.found.set([]);
-    this.ask({ kind: 'could', designs: this.designs(), pieces: this.store.pieces() });
+    this.ask({ kind: 'could', designs: this.designs() });
   }
 
   /** Ends the question in hand; what was answered stays. */
   stop(): void {
-    this.worker?.terminate();
-    this.worker = null;
+    this.asked++;
+    this.call?.cancel();
+    this.call = null;
     this.running.set(null);
   }
 
@@ -133,39 +116,46 @@ export class WhatIf {
     this.stop();
     this.failed.set(null);
     this.running.set(asked.kind);
-    const worker = new Worker(new URL('../workers/what-if.worker', import.meta.url), { type: 'module' });
-    worker.onmessage = ({ data }: MessageEvent<WhatIfAnswer>) => this.hear(data);
-    worker.onerror = (event) => this.broke(event.message);
-    this.worker = worker;
-    worker.postMessage({ version: 2, ask: ++this.asked, rules: this.rules(), ...asked } satisfies WhatIfAsk);
+    const mine = this.asked;
+    this.begin(asked, mine).then(
+      () => {
+        if (mine === this.asked) this.stop();
+      },
+      (error: unknown) => {
+        if (mine !== this.asked || isCancelled(error)) return;
+        this.stop();
+        this.failed.set(error instanceof Error ? error.message : String(error));
+      },
+    );
   }
 
-  private hear(answer: WhatIfAnswer): void {
-    if (answer.ask !== this.asked) return;
-    switch (answer.kind) {
+  private async begin(asked: Asked, mine: number): Promise<void> {
+    const port = await this.planning.lend();
+    if (mine !== this.asked) return;
+    this.call = this.client.ask(
+      { ...asked, port },
+      (step) => {
+        if (mine === this.asked) this.hear(step);
+      },
+      [port],
+    );
+    await this.call.result;
+  }
+
+  private hear(step: WhatIfStep): void {
+    switch (step.kind) {
       case 'way':
-        this.plans.update((plans) => new Map(plans).set(answer.id, { plan: answer.plan, all: answer.plans }));
+        this.plans.update((plans) => new Map(plans).set(step.tried.way.id, step.tried));
         return;
       case 'largest':
-        this.largest.set(answer.largest);
+        this.largest.set(step.largest);
         return;
       case 'largest-two':
-        this.largestTwo.set(answer.largest);
+        this.largestTwo.set(step.largest);
         return;
       case 'could':
-        this.found.update((found) => [...found, answer.could]);
-        return;
-      case 'done':
-        this.stop();
-        return;
-      case 'failed':
-        this.broke(answer.message);
+        this.found.update((found) => [...found, step.could]);
     }
-  }
-
-  private broke(message: string): void {
-    this.stop();
-    this.failed.set(message);
   }
 }
 

@@ -1,6 +1,10 @@
 import { Injectable, type OnDestroy } from '@angular/core';
 import type { Piece, PieceYield, YieldAsk } from '@aldrek/core';
-import type { YieldAnswer, YieldQuestion } from '../workers/protocol';
+import { isCancelled, WorkerClient } from '../workers/client';
+import type { YieldQuestion } from '../workers/protocol';
+
+/** Hears the answer, or null where the worker could not give one. */
+type Told = (result: PieceYield | null) => void;
 
 /**
  * Asks the worker for a piece's yield. While one question is being answered only the newest of the
@@ -8,46 +12,29 @@ import type { YieldAnswer, YieldQuestion } from '../workers/protocol';
  */
 @Injectable({ providedIn: 'root' })
 export class YieldService implements OnDestroy {
-  private worker: Worker | null = null;
-  private asked = 0;
-  private busy = false;
-  private waiting: { ask: YieldQuestion; tell: (result: PieceYield) => void } | null = null;
-  private telling: ((result: PieceYield) => void) | null = null;
+  private readonly client = new WorkerClient<YieldQuestion, PieceYield>(
+    () => new Worker(new URL('../workers/yield.worker', import.meta.url), { type: 'module' }),
+  );
+  private waiting: { readonly question: YieldQuestion; readonly tell: Told } | null = null;
 
-  ask(piece: Piece, of: YieldAsk, tell: (result: PieceYield) => void): void {
-    this.waiting = { ask: { version: 2, ask: ++this.asked, piece, of }, tell };
+  ask(piece: Piece, of: YieldAsk, tell: Told): void {
+    this.waiting = { question: { piece, of }, tell };
     this.next();
   }
 
   ngOnDestroy(): void {
-    this.worker?.terminate();
+    this.client.close();
   }
 
   private next(): void {
-    if (this.busy || !this.waiting) return;
-    const { ask, tell } = this.waiting;
+    if (this.client.busy || !this.waiting) return;
+    const { question, tell } = this.waiting;
     this.waiting = null;
-    this.telling = tell;
-    this.busy = true;
-    this.started().postMessage(ask);
-  }
-
-  private started(): Worker {
-    if (!this.worker) {
-      this.worker = new Worker(new URL('../workers/yield.worker', import.meta.url), { type: 'module' });
-      this.worker.onmessage = ({ data }: MessageEvent<YieldAnswer>) => {
-        this.busy = false;
-        this.telling?.(data.result);
-        this.next();
-      };
-      // A worker that broke is put away; the next question starts a fresh one.
-      this.worker.onerror = () => {
-        this.worker?.terminate();
-        this.worker = null;
-        this.busy = false;
-        this.next();
-      };
-    }
-    return this.worker;
+    this.client
+      .ask(question)
+      .result.then(tell, (error: unknown) => {
+        if (!isCancelled(error)) tell(null);
+      })
+      .finally(() => this.next());
   }
 }

@@ -87,7 +87,7 @@ export class ShopDb extends Dexie {
   steps!: Table<StoredStep, [string, number]>;
   parts!: Table<StoredPart, [string, number]>;
   log!: EntityTable<LogRow, 'seq'>;
-  settings!: EntityTable<SettingsRow | RevisionRow | ExportedRow, 'key'>;
+  settings!: Table<SettingsRow | RevisionRow | ExportedRow, string>;
   snapshots!: EntityTable<Snapshot, 'key'>;
   photos!: EntityTable<StoredPhoto, 'id'>;
 

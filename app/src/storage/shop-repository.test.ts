@@ -1,10 +1,28 @@
 import 'fake-indexeddb/auto';
 import Dexie from 'dexie';
-import { beforeEach, expect, it } from 'vitest';
-import { changeBetween, DEFAULT_SETTINGS, emptyShop, type Piece, type ShopDocument } from '@aldrek/core';
+import { beforeEach, describe, expect, it } from 'vitest';
+import {
+  changeBetween,
+  DEFAULT_SETTINGS,
+  emptyShop,
+  inverse,
+  type Piece,
+  type ShopDocument,
+} from '@aldrek/core';
 import { aBoard } from '../../test-support/made-up-piece';
-import { ShopDb, type Snapshot } from './shop-db';
-import { ShopRepository } from './shop-repository';
+import {
+  bytesOf,
+  forgotten,
+  MOST_BYTES,
+  MOST_STEPS,
+  NO_HISTORY,
+  trimmed,
+  type History,
+  type Step,
+} from './history';
+import { inParts, isLarge, joined } from './large-change';
+import { ShopDb, TAB_OF_OLD, type Snapshot } from './shop-db';
+import { ShopRepository, type StoredShop } from './shop-repository';
 
 const piece = (id: string, length = 1000): Piece => aBoard({ id, tag: id, length });
 
@@ -17,85 +35,124 @@ beforeEach(() => {
   repository = reopened();
 });
 
-/** The shop and its journal, as they are read. */
-async function all(from: ShopRepository) {
-  const shop = await from.load();
-  return { ...shop, ...(await from.loadJournal(shop.journalEnd)) };
-}
+const shopOf = (...pieces: Piece[]): ShopDocument => ({ ...emptyShop(), pieces });
+const START: StoredShop = { shop: emptyShop(), seq: 0 };
 
-function shopOf(...pieces: Piece[]): ShopDocument {
-  return { ...emptyShop(), pieces };
-}
+/** Writes `after` on what is known, as one step. */
+const written = (known: StoredShop, after: ShopDocument, from = repository) =>
+  from.write(known, (now) => ({
+    tab: 'one',
+    change: changeBetween('step', now.shop, after),
+    history: NO_HISTORY,
+    forgotten: [],
+  }));
 
-it('keeps changes, and undo and redo, over a reload', async () => {
-  await repository.record(changeBetween('one', shopOf(), shopOf(piece('a'))));
-  await repository.record(changeBetween('two', shopOf(piece('a')), shopOf(piece('a', 900), piece('b'))));
-  await repository.undo();
-  let shop = await all(reopened());
-  expect(shop.pieces).toEqual([piece('a')]);
-  expect(shop.done.map((change) => change.label)).toEqual(['one']);
-  expect(shop.undone.map((change) => change.label)).toEqual(['two']);
-  await repository.redo();
-  shop = await all(reopened());
-  expect(shop.pieces).toEqual([piece('a', 900), piece('b')]);
-  expect(shop.undone).toEqual([]);
+describe('the shop in the browser', () => {
+  it('opens a large rack from its snapshot, and from the table when that is out of date', async () => {
+    const many = Array.from({ length: 450 }, (_, i) => piece(`p-${String(i).padStart(4, '0')}`));
+    const known = await written(START, shopOf(...many));
+    await repository.takeSnapshot();
+    const db = new ShopDb(`test-${name}`);
+    const kept = (await db.snapshots.get('pieces')) as Snapshot;
+    expect(kept.texts.flatMap((text) => JSON.parse(text) as Piece[])).toHaveLength(450);
+    // What is read is the snapshot: a mark in it shows.
+    await db.snapshots.put({ ...kept, texts: [JSON.stringify(many.slice(0, 7))] });
+    expect((await reopened().load()).shop.pieces).toHaveLength(7);
+    await written(known, shopOf(...many, piece('q')));
+    expect((await reopened().load()).shop.pieces).toHaveLength(451);
+  });
+
+  it('refuses a tag that stands already, whatever the writer thinks; tags may be exchanged', async () => {
+    const known = await written(START, shopOf(piece('a'), piece('b')));
+    const blind = { shop: emptyShop(), seq: known.seq };
+    await expect(written(blind, shopOf(aBoard({ id: 'c', tag: 'a' })))).rejects.toThrow();
+    const exchanged = shopOf(aBoard({ id: 'a', tag: 'b' }), aBoard({ id: 'b', tag: 'a' }));
+    await written(known, exchanged);
+    expect((await reopened().load()).shop.pieces.map(({ tag }) => tag)).toEqual(['b', 'a']);
+  });
+
+  it('tells a tab what it has missed, and gives it all where the log does not say', async () => {
+    const known = await written(START, shopOf(piece('a')));
+    await written(known, shopOf(piece('a'), piece('b')));
+    expect((await repository.catchUp(known)).shop.pieces).toHaveLength(2);
+    await repository.makeRoom('one');
+    expect((await repository.catchUp(START)).shop.pieces).toHaveLength(2);
+  });
+
+  it('counts changes since the last export', async () => {
+    const known = await written(START, shopOf(piece('a')));
+    await written(known, shopOf(piece('a', 900)));
+    expect(await repository.exported()).toEqual({ at: 0, changesSince: 2 });
+    await repository.noteExport(1234);
+    expect(await repository.exported()).toEqual({ at: 1234, changesSince: 0 });
+  });
+
+  it('opens what an earlier version stored: settings completed, double tags parted, steps to be undone', async () => {
+    const old = new Dexie(`test-${name}-old`);
+    old.version(1).stores({ pieces: 'id, tag', projects: 'id', journal: '++seq, undone', settings: 'key' });
+    await old.table('pieces').bulkAdd([piece('a'), aBoard({ id: 'b', tag: 'a', name: 'rail' })]);
+    const { hauls: _none, milled: _neither, ...change } = changeBetween('one', shopOf(), shopOf(piece('a')));
+    await old.table('journal').add({ change, undone: 0 });
+    await old
+      .table('settings')
+      .add({ key: 'settings', value: { unit: 'inch', habits: { kerfMm: 2.4, endTrimMm: 10 } } });
+    old.close();
+    const opened = new ShopRepository(new ShopDb(`test-${name}-old`));
+    const { shop } = await opened.load();
+    expect(shop.pieces.map(({ tag }) => tag)).toEqual(['a', 'R-01']);
+    expect(shop.settings).toMatchObject({ unit: 'inch', sureness: DEFAULT_SETTINGS.sureness });
+    expect(shop.settings.habits).toMatchObject({ kerfMm: 2.4, roughEndTrimMm: 60 });
+    const history = await opened.loadHistory('new', (tab) => tab === TAB_OF_OLD);
+    expect(history.done.map(({ label }) => label)).toEqual(['one']);
+    expect(history.done[0]?.change.hauls).toEqual({ added: [], updated: [], removed: [] });
+  });
 });
 
-it('forgets what was undone once something new is done', async () => {
-  await repository.record(changeBetween('one', shopOf(), shopOf(piece('a'))));
-  await repository.undo();
-  await repository.record(changeBetween('other', shopOf(), shopOf(piece('c'))));
-  await repository.redo();
-  const shop = await all(repository);
-  expect(shop.pieces.map((found) => found.id)).toEqual(['c']);
-  expect(shop.done.map((change) => change.label)).toEqual(['other']);
+describe('large changes', () => {
+  it('are the same once they are parted and joined again, and so is what takes them back', () => {
+    const many = Array.from({ length: 700 }, (_, i) => piece(`p-${i}`));
+    const settings = { ...DEFAULT_SETTINGS, unit: 'inch' as const };
+    const change = changeBetween('import', shopOf(piece('q'), ...many.slice(0, 200)), {
+      ...shopOf(...many.map((one, i) => (i < 100 ? { ...one, length: 5 } : one))),
+      settings,
+    });
+    expect(isLarge(change)).toBe(true);
+    const parts = [...inParts(change)];
+    expect(parts.length).toBeGreaterThan(4);
+    expect(parts.every((part) => part.pieces.added.length <= 150)).toBe(true);
+    expect(joined('import', parts)).toEqual(change);
+    expect(inverse(inverse(joined('import', parts)))).toEqual(change);
+  });
 });
 
-it('does nothing when there is nothing to undo', async () => {
-  await repository.undo();
-  await repository.redo();
-  expect((await repository.load()).pieces).toEqual([]);
-});
+describe('history', () => {
+  const step = (n: number, bytes = 10): Step => ({
+    n,
+    label: `${n}`,
+    bytes,
+    change: changeBetween('x', shopOf(), shopOf(piece(`${n}`))),
+  });
 
-it('stores changes in the order they were made, however fast they come', async () => {
-  const shops = Array.from({ length: 12 }, (_, i) => shopOf(piece('a', 100 + i)));
-  await repository.record(changeBetween('first', shopOf(), shops[0] as ShopDocument));
-  await Promise.all(
-    shops
-      .slice(1)
-      .map((after, i) => repository.record(changeBetween(`${i}`, shops[i] as ShopDocument, after))),
-  );
-  expect((await repository.load()).pieces[0]?.length).toBe(111);
-});
+  it('forgets the oldest steps beyond so many and so much room, never the newest', () => {
+    const long: History = {
+      done: Array.from({ length: MOST_STEPS + 5 }, (_, i) => step(i)),
+      undone: [step(9999)],
+    };
+    expect(trimmed(long).done.map(({ n }) => n)[0]).toBe(5);
+    expect(forgotten(long, trimmed(long))).toEqual([0, 1, 2, 3, 4]);
+    const heavy: History = { done: [step(1, MOST_BYTES), step(2, 5), step(3, MOST_BYTES)], undone: [] };
+    expect(trimmed(heavy).done.map(({ n }) => n)).toEqual([3]);
+    expect(trimmed({ done: [step(1, 5), step(2, 5)], undone: [] }).done).toHaveLength(2);
+  });
 
-it('opens a large rack from its snapshot, and from the table when that is out of date', async () => {
-  const many = Array.from({ length: 450 }, (_, i) => piece(`p-${String(i).padStart(4, '0')}`));
-  await repository.record(changeBetween('many', shopOf(), shopOf(...many)));
-  await repository.takeSnapshot();
-  const db = new ShopDb(`test-${name}`);
-  const kept = await db.snapshots.get('pieces');
-  expect(JSON.parse(kept?.json ?? '[]')).toHaveLength(450);
-  // What is read is the snapshot: a mark in it shows.
-  await db.snapshots.put({ ...(kept as Snapshot), json: JSON.stringify(many.slice(0, 7)) });
-  expect((await reopened().load()).pieces).toHaveLength(7);
-  const more = [...many, piece('q')];
-  await repository.record(changeBetween('one more', shopOf(...many), shopOf(...more)));
-  expect((await reopened().load()).pieces).toHaveLength(451);
-});
-
-it('opens what an earlier version stored', async () => {
-  const old = new Dexie(`test-${name}-old`);
-  old.version(1).stores({ pieces: 'id, tag', projects: 'id', journal: '++seq, undone', settings: 'key' });
-  await old.table('pieces').add(piece('a'));
-  const { hauls: _none, milled: _neither, ...change } = changeBetween('one', shopOf(), shopOf(piece('a')));
-  await old.table('journal').add({ change, undone: 0 });
-  await old
-    .table('settings')
-    .add({ key: 'settings', value: { unit: 'inch', habits: DEFAULT_SETTINGS.habits } });
-  old.close();
-  const shop = await all(new ShopRepository(new ShopDb(`test-${name}-old`)));
-  expect(shop.pieces).toEqual([piece('a')]);
-  expect(shop.settings).toEqual({ ...DEFAULT_SETTINGS, unit: 'inch' });
-  expect(shop.done[0]?.hauls).toEqual({ added: [], updated: [], removed: [] });
-  expect(shop.done[0]?.milled).toEqual({ added: [], updated: [], removed: [] });
+  it('measures a change by a sample of its records', () => {
+    const change = changeBetween(
+      'x',
+      shopOf(),
+      shopOf(...Array.from({ length: 900 }, (_, i) => piece(`${i}`))),
+    );
+    const exact = JSON.stringify(change.pieces.added).length;
+    expect(bytesOf(change) / exact).toBeGreaterThan(0.95);
+    expect(bytesOf(change) / exact).toBeLessThan(1.05);
+  });
 });

@@ -3,16 +3,15 @@ import {
   completeSettings,
   emptyShop,
   isEmptyDelta,
-  SHOP_TABLES,
   type Delta,
   type ShopChange,
   type ShopDocument,
   type ShopSettings,
 } from '@aldrek/core';
 import type { EntityTable } from 'dexie';
-import type { History, Step } from './history';
+import { recordsIn, type History, type Step } from './history';
 import { inParts, isLarge, joined, slices } from './large-change';
-import { ShopDb, type ExportedRow, type RevisionRow, type SettingsRow, type StoredStep } from './shop-db';
+import { ShopDb, type ExportedRow, type RevisionRow, type SettingsRow } from './shop-db';
 
 /** From so many pieces on, a snapshot of them is kept. */
 const SNAPSHOT_FROM = 400;
@@ -211,13 +210,14 @@ export class ShopRepository {
     if (change.settings) await db.settings.put({ key: 'settings', value: change.settings[1] });
     if (!isEmptyDelta(change.pieces))
       await db.settings.put({ key: 'revision', value: (await this.revision()) + 1 });
-    if (SHOP_TABLES.some((table) => !isEmptyDelta(change[table]))) {
+    if (recordsIn(change) > 0) {
       const exported = (await db.settings.get('exported')) as ExportedRow | undefined;
-      await db.settings.put({
+      const row: ExportedRow = {
         key: 'exported',
         at: exported?.at ?? 0,
         changesSince: (exported?.changesSince ?? 0) + 1,
-      });
+      };
+      await db.settings.put(row);
     }
   }
 
@@ -298,7 +298,8 @@ export class ShopRepository {
   }
 
   async noteExport(at: number): Promise<void> {
-    await this.db.settings.put({ key: 'exported', at, changesSince: 0 });
+    const row: ExportedRow = { key: 'exported', at, changesSince: 0 };
+    await this.db.settings.put(row);
   }
 }
 

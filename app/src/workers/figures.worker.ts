@@ -1,10 +1,10 @@
 import { canGive, estimateYield, type Giving, type Piece } from '@aldrek/core';
 import type { FiguresAnswer, FiguresQuestion, PieceFigures } from './protocol';
+import { serve } from './serve';
 
-addEventListener('message', ({ data }: MessageEvent<FiguresQuestion>) => {
-  const figures = data.pieces.map((piece) => figuresOf(piece, data));
-  postMessage({ version: 1, batch: data.batch, figures } satisfies FiguresAnswer);
-});
+serve<FiguresQuestion, FiguresAnswer>((question) =>
+  question.pieces.map((piece) => figuresOf(piece, question)),
+);
 
 function figuresOf(piece: Piece, question: FiguresQuestion): PieceFigures | Giving {
   if (question.kind === 'giving') return canGive(piece, question.want, question.habits, question.machines);

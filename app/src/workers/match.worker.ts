@@ -1,71 +1,64 @@
 import {
   asOne,
   chooseGroups,
+  isBetterPlan,
   KnownBoards,
   matchSteps,
   plansOf,
   projectInstance,
+  verifyPlan,
+  type MatchInstance,
   type MatchPlan,
+  type MatchStep,
   type SearchOptions,
   type Solver,
 } from '@aldrek/core';
-import type { MatchAnswer, MatchAsk, PlansById } from './protocol';
+import { borrowed } from './borrowed';
+import type { MatchAnswer, MatchAsk, MatchNote, MatchProgress, PlansById } from './protocol';
+import { serve, type Asked } from './serve';
 import { solverAtHand } from './solver-at-hand';
 
 /** Between looks at what the page says, the search runs this long, ms. */
 const STRETCH = 60;
-
 /** Steps of improvement that better nothing, after which the maker need not wait longer. */
 const PATIENCE = 300;
 const PATIENCE_PER_BOARD = 30;
+/** A search whose plan the checker refused is begun again so often. */
+const MOST_AGAIN = 2;
 
-let stopped = false;
-let heard: MatchPlan | undefined;
+serve<MatchAsk, MatchAnswer, MatchProgress, MatchNote>(search);
 
-addEventListener('message', ({ data }: MessageEvent<MatchAsk>) => {
-  switch (data.kind) {
-    case 'stop':
-      stopped = true;
-      return;
-    case 'hear':
-      heard = data.plan;
-      return;
-    case 'start':
-      stopped = false;
-      heard = undefined;
-      search(data).catch((error: unknown) => {
-        const message = error instanceof Error ? error.message : String(error);
-        answer({ version: 4, kind: 'failed', message });
-      });
-  }
-});
-
-const answer = (message: MatchAnswer): void => postMessage(message);
-
-async function search(ask: Extract<MatchAsk, { kind: 'start' }>): Promise<void> {
-  const { projects, pieces, seed, second, seconds } = ask;
-  const { habits, machines } = ask.rules;
-  const rules = { habits, machines, known: new KnownBoards(habits, machines) };
+async function search(ask: MatchAsk, asked: Asked<MatchProgress, MatchNote>): Promise<MatchAnswer> {
+  const { seed, second, seconds } = ask;
+  const { pieces, projects: all, rules: lent } = await borrowed(ask.port);
+  const projects = ask.projectIds.flatMap((id) => all.find((project) => project.id === id) ?? []);
+  if (projects.length === 0) throw new Error('the project is no longer there');
+  const rules = { ...lent, known: new KnownBoards(lent.habits, lent.machines) };
   const project = asOne(projects);
   const groups = chooseGroups(project, pieces, rules);
   const instance = projectInstance(project, pieces, rules, groups);
-  const shownOf = (plan: MatchPlan): PlansById => plansOf(plan, instance, groups, projects);
+  const shownOf = (plan: MatchPlan): PlansById => plansOf(plan, instance, groups, projects, pieces, rules);
   const begin = performance.now();
   const end = begin + seconds * 1000;
+  const kept = new Kept(instance);
   // The first plan needs no solver, so it does not wait for one.
-  const secondsLeft = (): number => (end - performance.now()) / 1000;
-  const options: SearchOptions & { solver: Solver | null } = { seed, second, secondsLeft, solver: null };
-  const steps = matchSteps(instance, options);
+  const options: SearchOptions & { solver: Solver | null } = {
+    second,
+    secondsLeft: () => (end - performance.now()) / 1000,
+    solver: null,
+  };
   const loading = solverAtHand();
-  let best: MatchPlan | null = null;
+  let again = 0;
+  let steps = matchSteps(instance, { ...options, seed });
   let told: MatchPlan | null = null;
   let round = 0;
   let idle = 0;
+  let heard: MatchPlan | undefined;
   const patience = PATIENCE + PATIENCE_PER_BOARD * instance.boards.length;
   for (;;) {
     const pause = performance.now() + STRETCH;
     let finished = false;
-    let stage: 'first' | 'greedy' | 'prices' | 'dive' | 'improve' = 'first';
+    let stage: MatchStep['stage'] = 'first';
     while (performance.now() < pause) {
       const step = steps.next(heard);
       heard = undefined;
@@ -79,20 +72,54 @@ async function search(ask: Extract<MatchAsk, { kind: 'start' }>): Promise<void> 
         finished = true;
         break;
       }
-      best = step.value.plan;
+      if (!kept.take(step.value.plan)) {
+        // Its own best is faulty: begun again from another seed, it goes another way.
+        if (++again > MOST_AGAIN) finished = true;
+        else steps = matchSteps(instance, { ...options, seed: seed + 1000 * again });
+        break;
+      }
       if (round === 0) break;
     }
+    const notes = asked.notes();
+    const stopped = notes.some(({ kind }) => kind === 'stop');
+    for (const note of notes) if (note.kind === 'heard' && kept.take(note.plan)) heard = note.plan;
     const now = performance.now();
-    if (best !== null && (finished || stopped || now >= end)) {
-      answer({ version: 4, kind: 'done', plan: best, shown: shownOf(best), round });
-      return;
+    const { best } = kept;
+    if (asked.cancelled || finished || stopped || now >= end) {
+      if (best === null) throw new Error(`no plan passed the checker: ${kept.fault ?? 'none was made'}`);
+      return { plan: best, shown: shownOf(best), fault: kept.fault };
     }
     const share = Math.min(1, (now - begin) / (seconds * 1000));
     const news = best === told ? null : best;
-    const shown = news && shownOf(news);
-    answer({ version: 4, kind: 'progress', plan: news, shown, share, round, stage });
+    asked.progress({ plan: news, shown: news && shownOf(news), share, round, stage });
     told = best;
-    if (stage === 'first') options.solver = await loading;
-    await new Promise((resolve) => setTimeout(resolve));
+    if (stage === 'first' && options.solver === null) options.solver = await loading;
+    await asked.turn();
+  }
+}
+
+/** The best plan that the checker has passed; one that it refuses is never shown nor kept. */
+class Kept {
+  best: MatchPlan | null = null;
+  fault: string | null = null;
+  private last: MatchPlan | null = null;
+
+  constructor(private readonly instance: MatchInstance) {}
+
+  /** False when the checker refused the plan. */
+  take(plan: MatchPlan): boolean {
+    if (plan === this.last || !isBetterPlan(plan, this.best)) {
+      // As good a plan may come with a better bound.
+      if (plan !== this.last && this.best && plan.placements === this.best.placements) this.best = plan;
+      return true;
+    }
+    this.last = plan;
+    const [fault] = verifyPlan(this.instance, plan);
+    if (fault !== undefined) {
+      this.fault = fault;
+      return false;
+    }
+    this.best = plan;
+    return true;
   }
 }

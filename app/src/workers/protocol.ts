@@ -1,36 +1,34 @@
+/** What each worker is asked and what it answers; how the messages travel is told in `messages.ts`. */
 import type {
   CouldMake,
   Cutting,
   CuttingHabits,
+  Delta,
   Design,
   DesignSize,
+  DocumentFault,
   Giving,
   Largest,
   LargestOfTwo,
+  LengthUnit,
   Machines,
   MatchPlan,
   MatchStep,
   Piece,
   PieceYield,
   Project,
+  ProjectLook,
   ProjectPlan,
-  ShopRules,
+  ShopDocument,
   Want,
+  WayOut,
   YieldAsk,
 } from '@aldrek/core';
+import type { StoredPhoto } from '../storage/shop-db';
 
-/** What the yield worker is asked and answers; `ask` ties the two together. Version 2. */
 export interface YieldQuestion {
-  readonly version: 2;
-  readonly ask: number;
   readonly piece: Piece;
   readonly of: YieldAsk;
-}
-
-export interface YieldAnswer {
-  readonly version: 2;
-  readonly ask: number;
-  readonly result: PieceYield;
 }
 
 /** What a piece gives in figures, with the cuttings of the better school. */
@@ -39,12 +37,8 @@ export type PieceFigures = Pick<
   'areaMm2' | 'share' | 'volumeM3' | 'longest' | 'widest' | 'thicknessWhole' | 'better'
 > & { readonly cuttings: readonly Cutting[] };
 
-/** A batch of pieces for a figures worker: all that they give, or whether they give one part. Version 1. */
-export type FiguresQuestion = {
-  readonly version: 1;
-  readonly batch: number;
-  readonly pieces: readonly Piece[];
-} & (
+/** A batch of pieces: all that they give, or whether they give one part. */
+export type FiguresQuestion = { readonly pieces: readonly Piece[] } & (
   | { readonly kind: 'figures'; readonly of: YieldAsk }
   | {
       readonly kind: 'giving';
@@ -54,67 +48,93 @@ export type FiguresQuestion = {
     }
 );
 
-export interface FiguresAnswer {
-  readonly version: 1;
-  readonly batch: number;
-  /** In the order of the pieces. */
-  readonly figures: readonly (PieceFigures | Giving)[];
-}
+/** In the order of the pieces. */
+export type FiguresAnswer = readonly (PieceFigures | Giving)[];
 
 /** Plans by the id of the project. */
 export type PlansById = ReadonlyMap<string, ProjectPlan>;
 
-/**
- * What a match worker is told. It stops by itself, or when told to. `second` leaves prices to another
- * worker on the same project, whose plans it is handed. Several projects are matched at once. Version 4.
- */
-export type MatchAsk =
-  | {
-      readonly version: 4;
-      readonly kind: 'start';
-      readonly projects: readonly Project[];
-      readonly pieces: readonly Piece[];
-      readonly rules: ShopRules;
-      readonly seconds: number;
-      readonly seed: number;
-      readonly second: boolean;
-    }
-  | { readonly version: 4; readonly kind: 'hear'; readonly plan: MatchPlan }
-  | { readonly version: 4; readonly kind: 'stop' };
+/** How a shop saws and mills, as far as plans hang on it. */
+export interface PlanRules {
+  readonly habits: CuttingHabits;
+  readonly machines: Machines;
+}
 
-export type MatchAnswer =
-  | {
-      readonly version: 4;
-      readonly kind: 'progress';
-      /** The best plan so far, when it is better than the one before, and as each project keeps it. */
-      readonly plan: MatchPlan | null;
-      readonly shown: PlansById | null;
-      readonly share: number;
-      readonly round: number;
-      readonly stage: MatchStep['stage'];
-    }
-  | {
-      readonly version: 4;
-      readonly kind: 'done';
-      readonly plan: MatchPlan;
-      readonly shown: PlansById;
-      readonly round: number;
-    }
-  | { readonly version: 4; readonly kind: 'failed'; readonly message: string };
+/** The rack, its projects and rules, as the planning worker holds them and lends them to others. */
+export interface LentShop {
+  readonly pieces: readonly Piece[];
+  readonly projects: readonly Project[];
+  readonly rules: PlanRules;
+}
 
-/** Questions of the kind “what if”, answered one after the other. A new one ends the one before. Version 2. */
-export type WhatIfAsk = { readonly version: 2; readonly ask: number; readonly rules: ShopRules } & (
+/** The planning worker holds the shop and hears of each change; what is asked of it is asked of that. */
+export type PlanningAsk =
+  | {
+      readonly kind: 'feed';
+      /** Forgets what it held before. */
+      readonly afresh: boolean;
+      readonly pieces: Delta<Piece>;
+      readonly projects: Delta<Project>;
+      readonly rules: PlanRules;
+    }
+  | {
+      readonly kind: 'look';
+      readonly projectId: string;
+      readonly unit: LengthUnit;
+      readonly pricesPerM3: Readonly<Record<string, number>>;
+    }
+  /** Lays what is not fixed again around what is, at once: no long search. */
+  | { readonly kind: 'refill'; readonly projectId: string }
+  /** Sends the shop to another worker. */
+  | { readonly kind: 'lend'; readonly port: MessagePort };
+
+export type PlanningAnswer =
+  | { readonly kind: 'fed' | 'lent' }
+  | { readonly kind: 'look'; readonly look: PlanningLook | null }
+  | { readonly kind: 'refilled'; readonly plans: PlansById | null };
+
+/** A way out as it is offered, before it has been tried. */
+export type OfferedWay = Pick<WayOut, 'id' | 'kind' | 'partId' | 'title' | 'price' | 'joints' | 'money'>;
+
+/** All that a screen shows of a project against the whole rack. */
+export type PlanningLook = ProjectLook & { readonly ways: readonly OfferedWay[] };
+
+/** What a match worker is asked. It stops by itself, or when told to; `second` leaves prices to another worker. */
+export interface MatchAsk {
+  readonly projectIds: readonly string[];
+  /** On which the shop comes. */
+  readonly port: MessagePort;
+  readonly seconds: number;
+  readonly seed: number;
+  readonly second: boolean;
+}
+
+/** A plan that another search found, or the word to stop and keep the best. */
+export type MatchNote = { readonly kind: 'heard'; readonly plan: MatchPlan } | { readonly kind: 'stop' };
+
+export interface MatchProgress {
+  /** The best plan so far, when it is better than the one before, and as each project keeps it. */
+  readonly plan: MatchPlan | null;
+  readonly shown: PlansById | null;
+  readonly share: number;
+  readonly round: number;
+  readonly stage: MatchStep['stage'];
+}
+
+export interface MatchAnswer {
+  readonly plan: MatchPlan;
+  readonly shown: PlansById;
+  /** What the checker found wrong with a plan that was made on the way and never shown; null where nothing. */
+  readonly fault: string | null;
+}
+
+/** Questions of the kind “what if”, answered step by step. */
+export type WhatIfAsk = { readonly port: MessagePort } & (
   | {
       readonly kind: 'ways';
-      readonly pieces: readonly Piece[];
-      /** A way that changes the rack brings its own pieces. */
-      readonly ways: readonly {
-        readonly id: string;
-        readonly project: Project;
-        readonly pieces?: readonly Piece[];
-      }[];
-      /** Projects matched together with the one that the ways change. */
-      readonly mates: readonly Project[];
+      readonly projectId: string;
+      readonly unit: LengthUnit;
+      readonly pricesPerM3: Readonly<Record<string, number>>;
     }
   | {
       readonly kind: 'largest';
@@ -122,7 +142,6 @@ export type WhatIfAsk = { readonly version: 2; readonly ask: number; readonly ru
       readonly size: DesignSize;
       readonly sizes: Readonly<Record<string, number>>;
       readonly project: Project;
-      readonly pieces: readonly Piece[];
     }
   | {
       readonly kind: 'largest-two';
@@ -130,16 +149,35 @@ export type WhatIfAsk = { readonly version: 2; readonly ask: number; readonly ru
       readonly pair: readonly [DesignSize, DesignSize];
       readonly sizes: Readonly<Record<string, number>>;
       readonly project: Project;
-      readonly pieces: readonly Piece[];
     }
-  | { readonly kind: 'could'; readonly designs: readonly Design[]; readonly pieces: readonly Piece[] }
+  | { readonly kind: 'could'; readonly designs: readonly Design[] }
 );
 
-export type WhatIfAnswer = { readonly version: 2; readonly ask: number } & (
-  | { readonly kind: 'way'; readonly id: string; readonly plan: ProjectPlan; readonly plans: PlansById }
+/** A way out with the plan that it was tried with; what it changes of the rack, not the rack. */
+export interface TriedWay {
+  readonly way: OfferedWay;
+  readonly project: Project;
+  readonly pieces: Delta<Piece>;
+  readonly plan: ProjectPlan;
+  readonly plans: PlansById;
+}
+
+export type WhatIfStep =
+  | { readonly kind: 'way'; readonly tried: TriedWay }
   | { readonly kind: 'largest'; readonly largest: Largest }
   | { readonly kind: 'largest-two'; readonly largest: LargestOfTwo }
-  | { readonly kind: 'could'; readonly could: CouldMake }
-  | { readonly kind: 'done' }
-  | { readonly kind: 'failed'; readonly message: string }
-);
+  | { readonly kind: 'could'; readonly could: CouldMake };
+
+/** Files at the door: read and checked away from the page. */
+export type FilesAsk =
+  | { readonly kind: 'read'; readonly file: File }
+  | {
+      readonly kind: 'pack';
+      readonly text: string;
+      readonly photos: readonly StoredPhoto[];
+    };
+
+export type FilesAnswer =
+  | { readonly kind: 'shop'; readonly shop: ShopDocument; readonly photos: readonly StoredPhoto[] }
+  | { readonly kind: 'faults'; readonly faults: readonly DocumentFault[] }
+  | { readonly kind: 'packed'; readonly bytes: Uint8Array<ArrayBuffer> };

@@ -4,75 +4,74 @@ import {
   KnownBoards,
   largest,
   largestOfTwo,
+  lookAt,
+  matesOf,
   tryProject,
   type Solver,
 } from '@aldrek/core';
-import type { WhatIfAnswer, WhatIfAsk } from './protocol';
+import { borrowed } from './borrowed';
+import { offeredWays } from './offered-ways';
+import type { LentShop, WhatIfAsk, WhatIfStep } from './protocol';
+import { serve } from './serve';
 import { solverAtHand } from './solver-at-hand';
 
 /** Steps of the engine for one way out: enough for a plan within a few per cent. */
 const STEPS = 120;
 
-let latest = 0;
-
-type Telling = WhatIfAnswer extends infer Answer
-  ? Answer extends unknown
-    ? Omit<Answer, 'version' | 'ask'>
-    : never
-  : never;
-
-addEventListener('message', ({ data }: MessageEvent<WhatIfAsk>) => {
-  latest = data.ask;
-  const tell = (answer: Telling): void => postMessage({ version: 2, ask: data.ask, ...answer });
-  reckon(data, tell)
-    .then(() => tell({ kind: 'done' }))
-    .catch((error: unknown) =>
-      tell({ kind: 'failed', message: error instanceof Error ? error.message : String(error) }),
-    );
+serve<WhatIfAsk, null, WhatIfStep>(async (ask, asked) => {
+  const [solver, shop] = await Promise.all([solverAtHand(), borrowed(ask.port)]);
+  for (const step of answers(ask, shop, solver)) {
+    asked.progress(step);
+    // Reads a pending cancel message.
+    await asked.turn();
+    if (asked.cancelled) break;
+  }
+  return null;
 });
 
-async function reckon(asked: WhatIfAsk, tell: (answer: Telling) => void): Promise<void> {
-  const solver = await solverAtHand();
-  for (const answer of answers(asked, solver)) {
-    tell(answer);
-    // A look at the post: a later question ends this one.
-    await new Promise((resolve) => setTimeout(resolve));
-    if (latest !== asked.ask) return;
-  }
-}
-
-function* answers(asked: WhatIfAsk, solver: Solver | null): Generator<Telling, void> {
-  const { habits, machines } = asked.rules;
-  const rules = { habits, machines, known: new KnownBoards(habits, machines) };
-  switch (asked.kind) {
-    case 'ways':
-      for (const { id, project, pieces } of asked.ways) {
+function* answers(
+  ask: WhatIfAsk,
+  { pieces, projects, rules: lent }: LentShop,
+  solver: Solver | null,
+): Generator<WhatIfStep, void> {
+  const rules = { ...lent, known: new KnownBoards(lent.habits, lent.machines) };
+  switch (ask.kind) {
+    case 'ways': {
+      const project = projects.find(({ id }) => id === ask.projectId);
+      if (!project) return;
+      const mates = matesOf(project, projects);
+      const pieceById = new Map(pieces.map((piece) => [piece.id, piece]));
+      const view = { pieces, projects, pieceById, rules };
+      const look = lookAt(project, view);
+      for (const { way, project: changed, pieces: own, delta } of offeredWays(
+        project,
+        look,
+        view,
+        ask.unit,
+        ask.pricesPerM3,
+      )) {
         const { plan, plans } = tryProject(
-          project,
-          pieces ?? asked.pieces,
+          changed,
+          own,
           rules,
           STEPS,
           solver,
           (found) => coversAll(found) && found.estimate !== null,
-          asked.mates.map((mate) => (mate.id === project.id ? project : mate)),
+          mates.map((mate) => (mate.id === project.id ? changed : mate)),
         );
-        yield { kind: 'way', id, plan, plans };
+        yield { kind: 'way', tried: { way, project: changed, pieces: delta, plan, plans } };
       }
       return;
-    case 'largest': {
-      const { design, sizes, size, project, pieces } = asked;
-      for (const found of largest(design, sizes, size, project, pieces, rules, solver))
+    }
+    case 'largest':
+      for (const found of largest(ask.design, ask.sizes, ask.size, ask.project, pieces, rules, solver))
         yield { kind: 'largest', largest: found };
       return;
-    }
-    case 'largest-two': {
-      const { design, sizes, pair, project, pieces } = asked;
-      for (const found of largestOfTwo(design, sizes, pair, project, pieces, rules, solver))
+    case 'largest-two':
+      for (const found of largestOfTwo(ask.design, ask.sizes, ask.pair, ask.project, pieces, rules, solver))
         yield { kind: 'largest-two', largest: found };
       return;
-    }
     case 'could':
-      for (const could of couldMake(asked.designs, asked.pieces, rules, solver))
-        yield { kind: 'could', could };
+      for (const could of couldMake(ask.designs, pieces, rules, solver)) yield { kind: 'could', could };
   }
 }

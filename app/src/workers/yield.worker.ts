@@ -1,8 +1,7 @@
-import { estimateYield } from '@aldrek/core';
-import type { YieldAnswer, YieldQuestion } from './protocol';
+import { estimateYield, type PieceYield } from '@aldrek/core';
+import type { YieldQuestion } from './protocol';
+import { serve } from './serve';
 
-addEventListener('message', ({ data }: MessageEvent<YieldQuestion>) => {
-  const { grade, habits, machines, wish } = data.of;
-  const result = estimateYield(data.piece, grade, habits, machines, wish);
-  postMessage({ version: 2, ask: data.ask, result } satisfies YieldAnswer);
-});
+serve<YieldQuestion, PieceYield>(({ piece, of: { grade, habits, machines, wish } }) =>
+  estimateYield(piece, grade, habits, machines, wish),
+);

@@ -5,6 +5,7 @@ import type { Solver } from './linear.ts';
 import { isBetterPlan, type MatchPlan } from './instance.ts';
 import { projectInstance, type ShopRules } from './project-instance.ts';
 import { matchSteps } from './solve.ts';
+import { verifyPlan } from './verify-plan.ts';
 import { asOne, plansOf } from './together.ts';
 import { chooseGroups, type GroupThickness } from './thickness-groups.ts';
 
@@ -34,10 +35,10 @@ export function tryProject(
   let best: MatchPlan | null = null;
   let left = steps;
   for (const { plan } of matchSteps(instance, { solver })) {
-    if (isBetterPlan(plan, best)) best = plan;
+    if (plan !== best && isBetterPlan(plan, best) && verifyPlan(instance, plan).length === 0) best = plan;
     if (--left <= 0 || until(plan)) break;
   }
-  if (best === null) throw new Error('a search always yields its first plan');
+  if (best === null) throw new Error('no plan passed the checker');
   const plans = plansOf(best, instance, groups, mates, pieces, rules);
   const plan = plans.get(project.id);
   if (!plan) throw new Error(`the projects matched at once do not name ${project.name} itself`);

@@ -5,11 +5,16 @@ import {
   endTrims,
   formatLength,
   ironStains,
+  isPunched,
+  isRoughEnd,
+  planingOverPunchedMm,
+  punchedIn,
   isMetalIn,
   knocked,
   NEXT_SLICE_MM,
   type Piece,
 } from '@aldrek/core';
+import { MatCheckbox } from '@angular/material/checkbox';
 import { FigureField } from '../../fields/figure-field';
 import { PieceActions } from '../../state/piece-actions';
 import { ShopStore } from '../../state/shop.store';
@@ -18,7 +23,7 @@ import { Today } from '../../state/today';
 /** Both ends by the knock test, and the metal: pulled, scanned, and scanned again after planing. */
 @Component({
   selector: 'al-ends-panel',
-  imports: [FigureField],
+  imports: [FigureField, MatCheckbox],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="cols">
@@ -37,6 +42,9 @@ import { Today } from '../../state/today';
               [most]="2000"
               (changed)="slice[end.side] = $event"
             />
+            <mat-checkbox [checked]="end.rough" (change)="setRough(end.side, $event.checked)"
+              >rough</mat-checkbox
+            >
             <button type="button" class="btn" (click)="knock(end.side, true)">Sound</button>
             <button type="button" class="btn" (click)="knock(end.side, false)">It broke</button>
             @if (end.cut) {
@@ -69,9 +77,12 @@ import { Today } from '../../state/today';
             </button>
           </li>
         </ol>
+        @if (punchedText(); as words) {
+          <p class="hazard">{{ words }}</p>
+        }
         @if (stains().length > 0) {
           <p class="hazard">
-            Dark mark, no nail recorded: scan
+            Blue-black mark, no nail recorded: scan
             {{ stains().length === 1 ? 'here' : 'at each of ' + stains().length }}.
           </p>
         }
@@ -141,20 +152,36 @@ export class EndsPanel {
   protected readonly ends = computed(() => {
     const piece = this.piece();
     const size = (mm: number): string => formatLength(mm, this.store.unit());
-    const trims = endTrims(piece, this.store.habits().endTrimMm);
+    const trims = endTrims(piece, this.store.habits());
     return (['near', 'far'] as const).map((side) => {
       const cut = piece.ends?.[side];
       const text = !cut
-        ? `${size(trims[side])} off, as a matter of course`
+        ? isRoughEnd(piece, side)
+          ? `${size(trims[side])} off, since it is rough or stood outdoors`
+          : `${size(trims[side])} off, as a matter of course`
         : cut.sound
           ? `${size(cut.trimMm)} off, sound`
           : `${size(cut.trimMm)} off and it broke: reckoned ${size(trims[side])}`;
-      return { side, name: `${side} end`, cut, text };
+      const rough = piece.roughEnds?.includes(side) === true;
+      return { side, name: `${side} end`, cut, text, rough };
     });
   });
-  protected readonly metalIn = computed(() => this.piece().findings.filter(isMetalIn).length);
+  protected readonly metalIn = computed(
+    () => this.piece().findings.filter((finding) => isMetalIn(finding) && !isPunched(finding)).length,
+  );
+  /** What punched metal allows, in words; null where there is none. */
+  protected readonly punchedText = computed(() => {
+    const punched = punchedIn(this.piece());
+    if (punched.length === 0) return null;
+    const least = Math.min(...punched.map(planingOverPunchedMm));
+    return least > 0
+      ? `Punched and still in: ${punched.length}. Plane at most ${formatLength(least, this.store.unit())} off over ${punched.length === 1 ? 'it' : 'them'}; never saw, bore or rout there.`
+      : `Punched and still in: ${punched.length}. Measure how deep before any planing; never saw, bore or rout there.`;
+  });
   protected readonly stage = computed(() => CLEARANCE_NAMES[clearanceOf(this.piece())]);
-  protected readonly danger = computed(() => ['metal-in', 'not-scanned'].includes(clearanceOf(this.piece())));
+  protected readonly danger = computed(() =>
+    ['metal-in', 'not-scanned', 'unknown'].includes(clearanceOf(this.piece())),
+  );
   protected readonly stains = computed(() => ironStains(this.piece()));
   protected readonly pullText = computed(() => {
     const all = this.piece().findings.filter(({ kind }) => kind === 'metal').length;
@@ -178,6 +205,15 @@ export class EndsPanel {
     const end = knocked(piece.ends?.[side], this.slice[side], sound);
     if (end.trimMm >= piece.length) return;
     this.actions.note(`${side} end`, piece, { ends: { ...piece.ends, [side]: end } });
+  }
+
+  protected setRough(side: 'near' | 'far', rough: boolean): void {
+    const piece = this.piece();
+    const others = (piece.roughEnds ?? []).filter((end) => end !== side);
+    const roughEnds = (['near', 'far'] as const).filter(
+      (end) => others.includes(end) || (rough && end === side),
+    );
+    this.actions.note(`${side} end`, piece, { roughEnds });
   }
 
   protected startAgain(side: 'near' | 'far'): void {

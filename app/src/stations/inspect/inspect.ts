@@ -26,6 +26,7 @@ import {
   GRADES,
   isInTheWay,
   isPlanedOff,
+  trimsOf,
   speciesLabel,
   type FindingKind,
   type Piece,
@@ -128,6 +129,8 @@ export class Inspect {
       this.view.wish() === 'pieces' ? this.view.size() : (this.view.wish() as 'area' | 'longest' | 'widest'),
   }));
   protected readonly result = signal<{ readonly pieceId: string; readonly yield: PieceYield } | null>(null);
+  /** The worker broke off: the figures are those of before. */
+  protected readonly yieldFailed = signal(false);
   protected readonly given = computed(() => {
     const result = this.result();
     return result?.pieceId === this.id() ? result.yield : null;
@@ -162,9 +165,10 @@ export class Inspect {
     if (!piece) return [];
     const grade = this.view.grade();
     const face = this.given()?.showFace ?? 'A';
+    const trims = trimsOf(this.store.habits(), this.store.machines());
     return piece.findings.map((finding) => {
-      const planed = isPlanedOff(finding, piece, grade, this.store.machines().cleanUpMm, face);
-      const cut = !planed && isInTheWay(grade, finding, piece, face);
+      const planed = isPlanedOff(finding, piece, grade, trims, face);
+      const cut = !planed && isInTheWay(grade, finding, piece, face, trims.limits);
       const { name } = findingKindFacts(finding.kind);
       const decided = finding.fate === undefined ? '' : `${FATE_NAMES[finding.fate]}: `;
       return {
@@ -183,7 +187,10 @@ export class Inspect {
       const piece = this.shown();
       const ask = this.ask();
       if (!piece) return;
-      this.yields.ask(piece, ask, (result) => this.result.set({ pieceId: piece.id, yield: result }));
+      this.yields.ask(piece, ask, (result) => {
+        this.yieldFailed.set(result === null);
+        if (result) this.result.set({ pieceId: piece.id, yield: result });
+      });
     });
     effect(() => {
       const piece = this.piece();
@@ -259,8 +266,8 @@ export class Inspect {
   }
 
   protected async changeShop(): Promise<void> {
-    const { CuttingHabitsSheet } = await import('../../shell/cutting-habits');
-    this.dialog.open(CuttingHabitsSheet, { maxWidth: '640px' });
+    const { ShopProfile } = await import('../../shell/shop-profile');
+    this.dialog.open(ShopProfile, { width: '860px', maxWidth: '96vw' });
   }
 
   protected async openPhotos(piece: Piece): Promise<void> {

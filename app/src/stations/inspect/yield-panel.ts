@@ -71,7 +71,7 @@ export class YieldPanel {
   private readonly reckoned = computed(() => this.actions.sureOf(this.piece(), this.given().volumeM3));
   private readonly sure = computed(() => this.reckoned().sure);
   protected readonly sureWhy = computed(() =>
-    explainSure(this.piece(), this.reckoned().m3, this.knowledge(), this.sure()),
+    explainSure(this.piece(), this.reckoned().m3, this.knowledge(), this.sure(), this.store.sureness()),
   );
   protected readonly sureText = computed(() => {
     const { low, likely, high } = this.sure();
@@ -87,7 +87,9 @@ export class YieldPanel {
   });
   protected readonly bias = computed(() => {
     const kind = this.actions.kindOf(this.piece());
-    const own = shopBias(this.store.milled()).find(({ findKind }) => findKind === kind);
+    const own = shopBias(this.store.milled(), this.store.sureness()).find(
+      ({ findKind }) => findKind === kind,
+    );
     if (!own) return '';
     const points = Math.round(Math.abs(1 - own.recorded) * 100);
     const from = kind === undefined ? 'pieces without a find' : `${breakdownOf(kind).name} finds`;

@@ -1,13 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import {
+  CHILDREN_NOTE,
   designById,
   formatLength,
+  machineLimits,
   outerSize,
   sizeLimits,
   usualSizes,
-  woodLimits,
   type Brief,
-  type Piece,
   type Project,
 } from '@aldrek/core';
 import { FigureField } from '../../fields/figure-field';
@@ -170,8 +170,6 @@ import { ShopStore } from '../../state/shop.store';
 })
 export class BriefPanel {
   readonly project = input.required<Project>();
-  /** Pieces that the plan cuts. */
-  readonly pieces = input<readonly Piece[]>([]);
   /** kg of the parts as finished. */
   readonly weightKg = input(0);
   readonly removed = output();
@@ -217,6 +215,10 @@ export class BriefPanel {
     const made = design && designById(design.id, this.store.shop().settings.designs);
     const outer = design && made ? outerSize(made, { ...usualSizes(made), ...design.sizes }) : null;
     const size = (mm: number): string => formatLength(Math.floor(mm), this.store.unit());
-    return [...sizeLimits(brief, parts, outer, this.weightKg(), size), ...woodLimits(brief, this.pieces())];
+    return [
+      ...sizeLimits(brief, parts, outer, this.weightKg(), size),
+      ...machineLimits(parts, this.store.machines(), size),
+      ...(brief.children === true ? [CHILDREN_NOTE] : []),
+    ];
   });
 }

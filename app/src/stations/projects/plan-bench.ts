@@ -63,7 +63,8 @@ interface Over {
 export class PlanBench {
   readonly project = input.required<Project>();
   readonly plan = input.required<ProjectPlan>();
-  readonly instance = input.required<MatchInstance>();
+  /** The boards in question; null while the planning worker has not answered yet, and nothing can be laid. */
+  readonly instance = input.required<MatchInstance | null>();
   readonly letters = input.required<ReadonlyMap<string, string>>();
   readonly names = input.required<ReadonlyMap<string, string>>();
   /** Parts of the projects matched together with this one, and for which they are. */
@@ -72,6 +73,8 @@ export class PlanBench {
   readonly editable = input(true);
   readonly litChange = output<string | null>();
   readonly litPieceChange = output<string | null>();
+  /** The hand takes hold of a part. */
+  readonly begun = output();
   /** A part was laid elsewhere by hand. */
   readonly moved = output();
 
@@ -142,6 +145,7 @@ export class PlanBench {
 
   protected grab({ event, cut }: { readonly event: PointerEvent; readonly cut: PlannedCut }): void {
     if (event.button !== 0 || this.theirs().has(cut.partId)) return;
+    this.begun.emit();
     const scale = this.pxPerMm();
     const box = (event.currentTarget as Element | null)?.closest('svg')?.getBoundingClientRect();
     const svg = box ?? (event.target as Element).closest('svg')?.getBoundingClientRect();
@@ -214,14 +218,14 @@ export class PlanBench {
     at: { x: number; y: number },
     reach: number,
   ): { x: number; y: number } {
-    const board = this.instance().boards.find(({ id }) => id === pieceId);
-    if (!board) return at;
-    const { kerf } = this.instance();
+    const instance = this.instance();
+    const board = instance?.boards.find(({ id }) => id === pieceId);
+    if (!instance || !board) return at;
+    const { kerf } = instance;
     const beside = this.all().filter(
       (other) => other.pieceId === pieceId && other !== cut && other.partId !== OFFCUT_ID,
     );
-    const blocked =
-      board.blocked[this.instance().parts.find(({ id }) => id === cut.partId)?.grade ?? ''] ?? [];
+    const blocked = board.blocked[instance.parts.find(({ id }) => id === cut.partId)?.grade ?? ''] ?? [];
     const xs = [
       0,
       board.length - cut.length,
@@ -246,7 +250,9 @@ export class PlanBench {
       (cut) => cut !== from && cut.pieceId === to.pieceId && cut.partId !== OFFCUT_ID,
     );
     const placements = [...there, to].map(({ pieceId, ...cut }) => ({ ...cut, boardId: pieceId }));
-    return layoutFaults(this.instance(), placements)[0] ?? null;
+    const instance = this.instance();
+    if (!instance) return 'the rack is still being looked at';
+    return layoutFaults(instance, placements)[0] ?? null;
   }
 
   private drop(): void {
@@ -270,7 +276,7 @@ export class PlanBench {
   private inWords(fault: string): string {
     let words = fault;
     for (const [id, name] of this.names()) words = words.replaceAll(id, name);
-    for (const { id } of this.instance().boards)
+    for (const { id } of this.instance()?.boards ?? [])
       words = words.replaceAll(id, this.store.pieceById().get(id)?.tag ?? id);
     return words;
   }
@@ -295,6 +301,7 @@ export class PlanBench {
     if (!way) return;
     event.preventDefault();
     event.stopPropagation();
+    this.begun.emit();
     if (event.altKey) {
       const rows = this.rows();
       const at = rows.findIndex(({ piece }) => piece.id === cut.pieceId);

@@ -1,7 +1,14 @@
 import { describe, expect, it } from 'vitest';
-import { DEFAULT_OFFCUT, type MatchInstance, type PlannedCut } from '@aldrek/core';
+import {
+  DEFAULT_OFFCUT,
+  nearestMiss,
+  type FitnessReason,
+  type MatchInstance,
+  type PlanChange,
+  type PlannedCut,
+} from '@aldrek/core';
 import { lettersOf, namesOf, othersOf } from './part-names';
-import { qualityWords, summaryWords, whyShort } from './plan-words';
+import { changeWords, qualityWords, reasonWords, summaryWords, whyShort } from './plan-words';
 
 describe('what a plan takes', () => {
   const cut: PlannedCut = { pieceId: 'a', partId: 'rail', unit: 0, x: 0, y: 0, length: 900, width: 60 };
@@ -66,7 +73,7 @@ describe('why a part is short', () => {
   };
   const rail = instance.parts[0] as MatchInstance['parts'][number];
   const why = (asked: MatchInstance, unit: 'mm' | 'inch' = 'mm'): string =>
-    whyShort('rail', asked, [], () => 'O-01', unit);
+    whyShort({ miss: nearestMiss(asked, 'rail', []) }, asked.boards.length, () => 'O-01', unit);
 
   it('says how long a clear stretch there is, where, and what it lacks', () => {
     expect(why(instance)).toBe(
@@ -85,6 +92,32 @@ describe('why a part is short', () => {
 
   it('says so when the rack is empty', () => {
     expect(why({ ...instance, boards: [] })).toBe('There is no free piece on the rack.');
+  });
+});
+
+describe('what has changed, and why wood is kept out', () => {
+  const called = { tag: () => 'P-01', part: () => 'rail', project: () => 'Oar rack' };
+  it.each<[PlanChange, string]>([
+    [{ kind: 'board', pieceId: 'p', aspects: ['size', 'hazards'] }, 'P-01: size, hazards'],
+    [{ kind: 'board-taken', pieceId: 'p', by: 'r' }, 'P-01 is reserved for Oar rack'],
+    [{ kind: 'part', partId: 'a', fields: ['length', 'grade'] }, 'rail: length, grade'],
+    [{ kind: 'lock', partId: 'a', pieceId: 'p' }, 'rail is fixed on P-01'],
+    [{ kind: 'habit', key: 'kerfMm' }, 'the shop’s kerf'],
+    [{ kind: 'machine', key: 'planerWidthMm' }, 'the shop’s planer'],
+    [{ kind: 'wanted' }, 'what it is to be best at'],
+  ])('%j: %s', (change, words) => {
+    expect(changeWords(change, called)).toBe(words);
+  });
+
+  it.each<[FitnessReason, string]>([
+    [
+      { kind: 'hazard', hazard: 'preservative', use: 'indoors', ruling: 'never' },
+      'preservative in it: never for indoor use',
+    ],
+    [{ kind: 'decay', ruling: 'ask' }, 'Norway spruce rots soon outdoors'],
+    [{ kind: 'veneer', ruling: 'never' }, 'veneered: not planed, not ripped, not offered as solid'],
+  ])('%j: %s', (reason, words) => {
+    expect(reasonWords(reason, 'norway-spruce')).toBe(words);
   });
 });
 

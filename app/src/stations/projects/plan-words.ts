@@ -1,11 +1,21 @@
 import {
   formatLength,
-  nearestMiss,
+  hazardRule,
   OFFCUT_ID,
+  speciesName,
+  UNKNOWN_SPECIES,
+  USE_NAMES,
+  type BoardAspect,
+  type Fitness,
+  type FitnessReason,
   type LengthUnit,
-  type MatchInstance,
-  type PlannedCut,
+  type Machines,
+  type MissingPart,
+  type Part,
+  type PlanChange,
+  type PlanHabits,
   type ProjectPlan,
+  type Ruling,
 } from '@aldrek/core';
 
 const counted = (many: number, one: string, more: string): string => `${many} ${many === 1 ? one : more}`;
@@ -41,17 +51,15 @@ export function qualityWords(
   return words.length === 0 ? null : `${all}${words.join(', ')}`;
 }
 
-/** Why a part is short: how near the rack comes to it once `cuts` are made. */
+/** Why a part is short: how near the rack comes to it once the plan's cuts are made. */
 export function whyShort(
-  partId: string,
-  instance: MatchInstance,
-  cuts: readonly PlannedCut[],
+  { miss }: Pick<MissingPart, 'miss'>,
+  free: number,
   tagOf: (pieceId: string) => string,
   unit: LengthUnit,
 ): string {
-  const miss = nearestMiss(instance, partId, cuts);
   const size = (mm: number): string => formatLength(Math.floor(mm * 10) / 10, unit);
-  if (!miss || instance.boards.length === 0) return 'There is no free piece on the rack.';
+  if (!miss || free === 0) return 'There is no free piece on the rack.';
   if (miss.ofSpecies === 0) return 'No free piece is of that species.';
   if (miss.thickEnough === 0)
     return `No free piece of that species comes out ${size(miss.neededThickness)} thick once it is flat; the thickest comes to ${size(miss.thickest)}.`;
@@ -61,3 +69,114 @@ export function whyShort(
   const gap = by > 0 ? `, short by ${size(by)}` : '';
   return `Longest left clear at that width: ${size(miss.longestLeft.length)}, in ${tagOf(miss.longestLeft.boardId)}; ${needed}${gap}.`;
 }
+
+const ASPECT_NAMES: Readonly<Record<BoardAspect, string>> = {
+  size: 'size',
+  species: 'species',
+  findings: 'findings',
+  shape: 'warp, outline or ends',
+  hazards: 'hazards',
+};
+
+const PART_FIELD_NAMES: Readonly<Partial<Record<keyof Part, string>>> = {
+  qty: 'how many',
+  length: 'length',
+  width: 'width',
+  thickness: 'thickness',
+  grade: 'grade',
+  species: 'species',
+  allowances: 'allowances',
+  make: 'how it is made',
+  shape: 'shape',
+  group: 'thickness group',
+  leastThicknessMm: 'least thickness',
+  flatteningMm: 'flattening',
+};
+
+const HABIT_NAMES: Readonly<Record<keyof PlanHabits, string>> = {
+  kerfMm: 'kerf',
+  endTrimMm: 'end trim',
+  roughEndTrimMm: 'trim of rough ends',
+  limits: 'grade limits',
+  offcut: 'what counts as an offcut',
+};
+
+const MACHINE_NAMES: Readonly<Partial<Record<keyof Machines, string>>> = {
+  cleanUpMm: 'clean-up per face',
+  jointingMm: 'jointing per edge',
+  planerWidthMm: 'planer',
+  jointerWidthMm: 'jointer',
+  sawDepthMm: 'saw depth',
+  handTools: 'hand tools',
+};
+
+/** How things are called: pieces by their tags, parts and projects by their names. */
+export interface Called {
+  readonly tag: (pieceId: string) => string;
+  readonly part: (partId: string) => string;
+  readonly project: (projectId: string) => string;
+}
+
+/** What has changed since a plan was made, in a few words. */
+export function changeWords(change: PlanChange, called: Called): string {
+  switch (change.kind) {
+    case 'board':
+      return `${called.tag(change.pieceId)}: ${change.aspects.map((aspect) => ASPECT_NAMES[aspect]).join(', ')}`;
+    case 'board-gone':
+      return 'a piece that it cuts is gone';
+    case 'board-taken':
+      return `${called.tag(change.pieceId)} is reserved for ${called.project(change.by)}`;
+    case 'board-excluded':
+      return `${called.tag(change.pieceId)} is left out now`;
+    case 'part':
+      return `${called.part(change.partId)}: ${change.fields.map((field) => PART_FIELD_NAMES[field] ?? field).join(', ')}`;
+    case 'part-new':
+      return `${change.name} is new`;
+    case 'part-gone':
+      return `${change.name} is gone`;
+    case 'lock':
+      return `${called.part(change.partId)} is fixed on ${called.tag(change.pieceId)}`;
+    case 'wanted':
+      return 'what it is to be best at';
+    case 'together':
+      return 'what it is matched with';
+    case 'uses':
+      return 'where it will live, or who uses it';
+    case 'version':
+      return 'an earlier version of the program made it';
+    case 'habit':
+      return `the shop’s ${HABIT_NAMES[change.key]}`;
+    case 'machine':
+      return `the shop’s ${MACHINE_NAMES[change.key] ?? 'machines'}`;
+  }
+}
+
+const RULING_WORDS: Readonly<Record<Ruling, string>> = {
+  never: 'never for',
+  ask: 'ask before',
+  mind: 'mind it for',
+};
+
+/** Why a piece is kept out, or only let in after asking. */
+export function reasonWords(reason: FitnessReason, species: string): string {
+  switch (reason.kind) {
+    case 'hazard':
+      return `${hazardRule(reason.hazard).name}: ${RULING_WORDS[reason.ruling]} ${USE_NAMES[reason.use]}`;
+    case 'decay':
+      return species === UNKNOWN_SPECIES
+        ? 'outdoors: nobody knows how long this wood lasts'
+        : reason.ruling === 'mind'
+          ? `${speciesName(species)} lasts moderately outdoors: keep it off the ground and drained`
+          : `${speciesName(species)} rots soon outdoors`;
+    case 'sapwood':
+      return 'its sapwood rots outdoors, whatever the species';
+    case 'veneer':
+      return 'veneered: not planed, not ripped, not offered as solid';
+    case 'unsawable':
+      return 'no saw of this shop goes through it';
+  }
+}
+
+/** The gravest reason first, the others after it. */
+export const fitnessWords = ({ reasons }: Fitness, species: string): string =>
+  reasons.map((reason) => reasonWords(reason, species)).join('; ');

@@ -149,7 +149,6 @@ export class RepairPanel {
               : [like.piece.species],
         allowances: DEFAULT_ALLOWANCES,
       },
-      this.free(),
       like.piece,
     );
   }

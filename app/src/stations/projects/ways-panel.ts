@@ -1,23 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import {
-  formatLength,
-  waysOut,
-  type FindingInTheWay,
-  type Project,
-  type ProjectPlan,
-  type WayOut,
-  type WaysContext,
-} from '@aldrek/core';
-import { toneApart } from '../../drawing/tone';
-import { Ids } from '../../state/ids';
+import type { Project, ProjectPlan } from '@aldrek/core';
 import { ProjectActions } from '../../state/project-actions';
 import { ShopStore } from '../../state/shop.store';
-import { WhatIf, type WayPlans } from '../../state/what-if';
+import { WhatIf } from '../../state/what-if';
+import type { OfferedWay, TriedWay } from '../../workers/protocol';
 
-const NO_PLANS: ReadonlyMap<string, WayPlans> = new Map();
+const NOTHING_TRIED: ReadonlyMap<string, TriedWay> = new Map();
 
 interface Shown {
-  readonly way: WayOut;
+  readonly way: OfferedWay;
+  readonly tried: TriedWay | null;
   readonly plan: ProjectPlan | null;
   readonly covers: boolean;
   readonly helps: boolean;
@@ -32,10 +24,10 @@ interface Shown {
     <div class="head">
       <h2>Ways out</h2>
       @if (whatIf.running() === 'ways') {
-        <span class="muted" role="status">{{ tried() }} of {{ ways().length }} tried</span>
+        <span class="muted" role="status">{{ tried() }} of {{ offered().length }} tried</span>
         <button type="button" class="btn small" (click)="whatIf.stop()">Stop</button>
       } @else {
-        <button type="button" class="btn small" (click)="whatIf.tryWays(project(), ways())">
+        <button type="button" class="btn small" (click)="whatIf.tryWays(project())">
           {{ tried() > 0 ? 'Try them again' : 'Try them on the rack' }} <kbd>W</kbd>
         </button>
       }
@@ -130,50 +122,31 @@ interface Shown {
 })
 export class WaysPanel {
   readonly project = input.required<Project>();
-  /** Parts that the plan does not cover by how many, and how near the rack comes. */
-  readonly short = input.required<ReadonlyMap<string, number>>();
-  readonly longestLeft = input.required<ReadonlyMap<string, number>>();
-  readonly thickest = input.required<ReadonlyMap<string, number>>();
-  readonly inTheWay = input.required<ReadonlyMap<string, readonly FindingInTheWay[]>>();
+  /** Ways as they are offered for this project and rack. */
+  readonly offered = input.required<readonly OfferedWay[]>();
 
   protected readonly store = inject(ShopStore);
   protected readonly whatIf = inject(WhatIf);
   private readonly actions = inject(ProjectActions);
-  private readonly ids = inject(Ids);
 
-  /** Plans of the ways, while they are of this very project and rack. */
-  private readonly plans = computed((): ReadonlyMap<string, WayPlans> => {
-    return this.whatIf.holdsFor(this.project()) ? this.whatIf.plans() : NO_PLANS;
+  /** Ways that were tried, while they are of this very project and rack. */
+  private readonly plans = computed((): ReadonlyMap<string, TriedWay> => {
+    return this.whatIf.holdsFor(this.project()) ? this.whatIf.plans() : NOTHING_TRIED;
   });
-
-  readonly ways = computed((): readonly WayOut[] => {
-    // A plan that was tried names the very boards of its way: those stay as they were tried.
-    const tried = this.whatIf.tried();
-    if (tried && this.whatIf.holdsFor(this.project())) return tried.ways;
-    const context: WaysContext = {
-      pieces: this.store.pieces(),
-      longestLeft: this.longestLeft(),
-      thickest: this.thickest(),
-      inTheWay: this.inTheWay(),
-      endTrimMm: this.store.habits().endTrimMm,
-      pricesPerM3: this.store.trade().pricePerM3,
-      size: (mm) => formatLength(Math.round(mm * 10) / 10, this.store.unit()),
-      newId: () => this.ids.next(),
-      toneApart,
-    };
-    return waysOut(this.project(), this.short(), context);
-  });
-  protected readonly tried = computed(() => this.ways().filter(({ id }) => this.plans().has(id)).length);
+  protected readonly tried = computed(() => this.offered().filter(({ id }) => this.plans().has(id)).length);
   /** What covers everything first, and of that what spends least. */
   protected readonly list = computed((): readonly Shown[] =>
-    this.ways()
-      .map((way): Shown => {
-        const plan = this.plans().get(way.id)?.plan ?? null;
-        const covers = plan !== null && plan.missing.length === 0;
+    this.offered()
+      .map((offered): Shown => {
+        const tried = this.plans().get(offered.id) ?? null;
+        const plan = tried?.plan ?? null;
+        // A plan that was tried names the very boards of its way: it is shown as it was tried.
+        const way = tried?.way ?? offered;
         return {
           way,
+          tried,
           plan,
-          covers,
+          covers: plan !== null && plan.missing.length === 0,
           helps: plan !== null && !plan.missing.some(({ partId }) => partId === way.partId),
           outcome: this.outcomeOf(way, plan),
         };
@@ -186,7 +159,7 @@ export class WaysPanel {
       ),
   );
 
-  private outcomeOf(way: WayOut, plan: ProjectPlan | null): string {
+  private outcomeOf(way: OfferedWay, plan: ProjectPlan | null): string {
     if (plan === null) return 'not tried';
     const joints = way.joints > 0 ? ` · ${way.joints} ${way.joints === 1 ? 'joint' : 'joints'} more` : '';
     const money =
@@ -205,9 +178,8 @@ export class WaysPanel {
     return `covers all · ${plan.spentM2.toFixed(2)} m²${joints}${money}`;
   }
 
-  protected apply({ way }: Shown): void {
-    const plans = this.plans().get(way.id);
-    if (plans) this.actions.applyWay(this.project(), way, plans.all);
+  protected apply({ tried }: Shown): void {
+    if (tried) this.actions.applyWay(tried);
   }
 }
 

@@ -1,0 +1,93 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
+import { Router, RouterLink } from '@angular/router';
+import type { Project } from '@aldrek/core';
+import { fitScale } from '../../drawing/scale';
+import { ProjectActions } from '../../state/project-actions';
+import { ShopStore } from '../../state/shop.store';
+import { BriefPanel } from './brief-panel';
+import { DesignPanel } from './design-panel';
+import { PartBar } from './part-bar';
+import { PartCard } from './part-card';
+import { ProjectView } from './project-view.store';
+import { RepairPanel } from './repair-panel';
+
+type Tab = 'parts' | 'brief' | 'design' | 'mend';
+
+/** The project’s own side: which one it is, its parts to scale, its brief, its design or what is to be mended. */
+@Component({
+  selector: 'al-parts-side',
+  imports: [BriefPanel, DesignPanel, PartBar, PartCard, RepairPanel, RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './parts-side.html',
+  styleUrl: './parts-side.scss',
+})
+export class PartsSide {
+  readonly created = output();
+
+  protected readonly view = inject(ProjectView);
+  protected readonly store = inject(ShopStore);
+  protected readonly actions = inject(ProjectActions);
+  private readonly router = inject(Router);
+  private readonly partBar = viewChild(PartBar);
+
+  readonly tab = signal<Tab>('parts');
+  protected readonly tabs = computed((): readonly { readonly tab: Tab; readonly name: string }[] => [
+    { tab: 'parts', name: 'Parts' },
+    { tab: 'brief', name: 'Brief' },
+    this.view.project()?.kind === 'repair'
+      ? { tab: 'mend', name: 'Mend' }
+      : { tab: 'design', name: 'Design' },
+  ]);
+  protected readonly pxPerMm = computed(() => {
+    const parts = this.view.project()?.parts ?? [];
+    const longest = parts.reduce((most, part) => Math.max(most, part.length), 300);
+    const widest = parts.reduce((most, part) => Math.max(most, part.width), 30);
+    return Math.min(fitScale(longest, 134), 46 / widest);
+  });
+  protected readonly placed = computed(() => {
+    const units = new Map<string, Set<number>>();
+    for (const cut of this.view.plan()?.cuts ?? [])
+      units.set(cut.partId, (units.get(cut.partId) ?? new Set()).add(cut.unit));
+    return units;
+  });
+  /** Parts that lie in the piece under the pointer. */
+  protected readonly litParts = computed(() => {
+    const id = this.view.litPiece();
+    const cuts = this.view.plan()?.cuts.filter((cut) => cut.pieceId === id) ?? [];
+    return new Set(cuts.map((cut) => cut.partId));
+  });
+  protected readonly litName = computed(
+    () => this.view.project()?.parts.find(({ id }) => id === this.view.lit())?.name ?? null,
+  );
+
+  focusLine(): void {
+    this.tab.set('parts');
+    // The line is there once the tab has been drawn.
+    setTimeout(() => this.partBar()?.focus());
+  }
+
+  protected lightNamed(name: string | null): void {
+    this.view.light(this.view.project()?.parts.find((part) => part.name === name)?.id ?? null);
+  }
+
+  protected shortOf(partId: string): number {
+    return this.view.plan()?.missing.find((entry) => entry.partId === partId)?.short ?? 0;
+  }
+
+  protected pick(id: string): void {
+    void this.router.navigate(['/projects', id]);
+  }
+
+  protected remove(project: Project): void {
+    this.actions.remove(project);
+    void this.router.navigate(['/projects']);
+  }
+}

@@ -1,0 +1,97 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import type { MatchStep } from '@aldrek/core';
+import { MatchStore } from '../../state/match.store';
+import { Planning } from '../../state/planning';
+import { MatesMenu } from './mates-menu';
+import { ProjectView } from './project-view.store';
+
+/** What the search is at, in plain words. */
+const STAGES: Readonly<Record<MatchStep['stage'], string>> = {
+  first: 'the first plan',
+  greedy: 'board by board',
+  prices: 'weighing what each part costs to cut',
+  dive: 'settling board after board',
+  improve: 'taking a few boards up again and laying them better',
+};
+
+/** Of more changes than this the first are named. */
+const MOST_CHANGES = 4;
+
+/** Above the bench: what plan it is and how good, the search while it runs, and what has changed since. */
+@Component({
+  selector: 'al-plan-head',
+  imports: [MatesMenu],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (view.project(); as project) {
+      <div class="plan-head">
+        <h1>{{ project.plan?.accepted ? 'Accepted plan' : 'Plan' }}</h1>
+        @if (project.plan?.accepted !== true) {
+          <al-mates-menu [project]="project" [names]="view.matesNames()" />
+        } @else if (view.matesNames() !== '') {
+          <span class="muted">with {{ view.matesNames() }}</span>
+        }
+        @if (view.summary(); as words) {
+          <p class="muted">
+            {{ words }}
+            @if (view.quality(); as note) {
+              <span> · {{ note }}</span>
+            }
+          </p>
+        }
+        @if (view.cutPieces().length > 0) {
+          <span class="scale">scale {{ scaleNote() }}</span>
+        }
+      </div>
+      @if (view.matching()) {
+        <div class="progress" role="status">
+          <span class="bar"><span [style.width.%]="match.share() * 100"></span></span>
+          <p>
+            {{
+              view.plan()
+                ? percentCovered() + ' of the parts are placed; looking for a plan that spends less'
+                : 'Laying out the first plan'
+            }}
+            · {{ stageText() }}
+          </p>
+          <button type="button" class="btn" (click)="match.stop()">Stop and keep this <kbd>M</kbd></button>
+        </div>
+      }
+      @if (match.failed(); as message) {
+        <p class="fault" role="alert">
+          The search broke off: {{ message }}. Your parts and pieces are as they were; match again.
+        </p>
+      }
+      @if (match.refused(); as fault) {
+        <p class="doubt" role="status">
+          A plan that broke a rule was made on the way and put away ({{ fault }}). The one shown passed every
+          check.
+        </p>
+      }
+      @if (planning.trouble(); as trouble) {
+        <p class="fault" role="alert">{{ trouble }}</p>
+      }
+      @if (changes().length > 0) {
+        <p class="stale" role="status">
+          <strong>Changed since this plan was made:</strong>
+          {{ changes().join(' · ') }}{{ more() > 0 ? ' · and ' + more() + ' more' : '' }}.
+          {{ project.plan?.accepted ? 'It stays accepted; to plan anew, release it.' : 'Match again.' }}
+        </p>
+      }
+    }
+  `,
+  styleUrl: './plan-head.scss',
+})
+export class PlanHead {
+  readonly scaleNote = input('');
+  protected readonly view = inject(ProjectView);
+  protected readonly match = inject(MatchStore);
+  protected readonly planning = inject(Planning);
+
+  protected readonly stageText = computed(() => STAGES[this.match.stage()]);
+  protected readonly percentCovered = computed(
+    () => `${Math.floor((this.view.plan()?.coverage ?? 0) * 100)} %`,
+  );
+  protected readonly changes = computed(() => this.view.changes().slice(0, MOST_CHANGES));
+  protected readonly more = computed(() => this.view.changes().length - this.changes().length);
+}
