@@ -1,11 +1,13 @@
 import { inject, Injectable } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
-import { emptyShop, pieceTable, readShop, type DocumentFault, type ShopDocument } from '@aldrek/core';
+import { emptyShop, pieceTable, type DocumentFault, type ShopDocument } from '@aldrek/core';
 import { ShopStore } from '../state/shop.store';
 import { Notices } from '../shell/notices';
 import { PhotoActions } from '../state/photo-actions';
+import { StorageCare } from '../state/storage-care';
 import { Today } from '../state/today';
 import type { TableFile } from './csv-import';
+import { FilesAtTheDoor } from './files-at-the-door';
 
 /** The whole shop in and out of the browser: export, import, the demo shop, a fresh start. */
 @Injectable({ providedIn: 'root' })
@@ -15,40 +17,23 @@ export class ShopFiles {
   private readonly notices = inject(Notices);
   private readonly photos = inject(PhotoActions);
   private readonly today = inject(Today);
+  private readonly care = inject(StorageCare);
+  private readonly door = inject(FilesAtTheDoor);
 
   /** The shop as one document; with its photos in a zip where there are any. */
   async exportShop(): Promise<void> {
     const shop = this.store.shop();
-    const text = JSON.stringify(shop, null, 2);
     const photos = await this.photos.stored([
       ...shop.hauls.flatMap((haul) => haul.photos),
       ...shop.pieces.flatMap((piece) => piece.photos ?? []),
     ]);
-    const name = `aldrek-shop-${this.today.get()}`;
-    if (photos.length === 0) {
-      save(`${name}.json`, new Blob([text], { type: 'application/json' }));
-      return;
-    }
-    const { packShop } = await import('./shop-archive');
-    save(`${name}.zip`, new Blob([packShop(text, photos)], { type: 'application/zip' }));
+    const packed = await this.door.pack(shop, photos);
+    save(`aldrek-shop-${this.today.get()}.${photos.length === 0 ? 'json' : 'zip'}`, packed);
+    await this.care.exported();
   }
 
   async importShop(file: File): Promise<void> {
-    const bytes = new Uint8Array(await file.arrayBuffer());
-    const { isZip, unpackShop } = await import('./shop-archive');
-    const label = `import ${file.name}`;
-    if (!isZip(bytes)) {
-      await this.read(new TextDecoder().decode(bytes), label, file.name);
-      return;
-    }
-    const archive = unpackShop(bytes);
-    if (!archive) {
-      const message = 'there is no shop.json in it, or it was cut short';
-      await this.refuse(file.name, [{ place: 'the zip', message }]);
-      return;
-    }
-    await this.photos.restore(archive.photos);
-    await this.read(archive.document, label, file.name);
+    await this.read(file, `import ${file.name}`, file.name);
   }
 
   /** The pieces as a table that spreadsheets read. */
@@ -85,7 +70,8 @@ export class ShopFiles {
       this.notices.say('The demo shop is not here. Start Aldrek with npm start, or reload.');
       return;
     }
-    await this.read(await response.text(), 'open the demo shop', 'the demo shop');
+    const file = new File([await response.blob()], 'the demo shop');
+    await this.read(file, 'open the demo shop', 'the demo shop');
   }
 
   startEmpty(): void {
@@ -104,14 +90,25 @@ export class ShopFiles {
     return hauls.length + pieces.length + projects.length === 0;
   }
 
-  /** Nothing changes unless all of the file is right. */
-  private async read(text: string, label: string, name: string): Promise<void> {
-    const shop = readShop(text);
-    if (shop.ok) {
-      this.replace(label, shop.value);
+  /** Nothing changes, and no photo is stored, unless all of the file is right. */
+  private async read(file: File, label: string, name: string): Promise<void> {
+    const read = await this.door.read(file);
+    if (read === null) {
+      this.notices.say(`${name} was left; nothing in your shop has changed.`);
       return;
     }
-    await this.refuse(name, shop.fault);
+    if (!read.ok) {
+      await this.refuse(name, read.fault);
+      return;
+    }
+    try {
+      await this.photos.restore(read.value.photos);
+    } catch (error) {
+      const message = `can’t be stored in this browser (${String(error)}); make room, then import it again`;
+      await this.refuse(name, [{ place: 'its photos', message }]);
+      return;
+    }
+    this.replace(label, read.value.shop);
   }
 
   private async refuse(name: string, faults: readonly DocumentFault[]): Promise<void> {

@@ -1,7 +1,9 @@
 import {
   DOCUMENT,
+  ErrorHandler,
   inject,
   provideAppInitializer,
+  provideBrowserGlobalErrorListeners,
   provideZonelessChangeDetection,
   type ApplicationConfig,
 } from '@angular/core';
@@ -9,11 +11,14 @@ import { provideRouter, withComponentInputBinding } from '@angular/router';
 import { provideServiceWorker } from '@angular/service-worker';
 import { LENGTH_UNIT } from '../drawing/length-unit';
 import { ShopStore } from '../state/shop.store';
+import { Breakage } from './breakage';
 import { fetchAhead, routes } from './routes';
 
 export const appConfig: ApplicationConfig = {
   providers: [
     provideZonelessChangeDetection(),
+    provideBrowserGlobalErrorListeners(),
+    { provide: ErrorHandler, useExisting: Breakage },
     provideRouter(routes, withComponentInputBinding()),
     provideServiceWorker('ngsw-worker.js', { registrationStrategy: 'registerWhenStable:30000' }),
     { provide: LENGTH_UNIT, useFactory: () => inject(ShopStore).unit },

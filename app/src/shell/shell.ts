@@ -7,10 +7,12 @@ import { mdiMenu, mdiRedo, mdiUndo, mdiWeatherNight, mdiWhiteBalanceSunny } from
 import { filter, map } from 'rxjs';
 import type { LengthUnit } from '@aldrek/core';
 import { Icon } from '../drawing/icon';
+import { exportInWords, StorageCare, storageInWords, type StorageState } from '../state/storage-care';
 import { InstrumentTray } from '../instruments/instrument-tray';
 import { Instruments } from '../instruments/instruments';
 import { ShopStore } from '../state/shop.store';
 import { Keys } from './keys';
+import { NoticeBars } from './notice-bars';
 import { Scheme } from './scheme';
 import { ShopFiles } from '../files/shop-files';
 import { STATIONS } from './stations';
@@ -27,6 +29,7 @@ import { STATIONS } from './stations';
     MatMenuTrigger,
     Icon,
     InstrumentTray,
+    NoticeBars,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './shell.html',
@@ -35,6 +38,7 @@ import { STATIONS } from './stations';
 export class Shell {
   protected readonly store = inject(ShopStore);
   protected readonly files = inject(ShopFiles);
+  protected readonly care = inject(StorageCare);
   protected readonly scheme = inject(Scheme);
   protected readonly instruments = inject(Instruments);
   private readonly router = inject(Router);
@@ -88,6 +92,16 @@ export class Shell {
 
   private switchUnit(): undefined {
     this.store.setUnit(this.store.unit() === 'mm' ? 'inch' : 'mm');
+  }
+
+  protected lookAtStorage(): void {
+    void this.care.look();
+  }
+
+  protected readonly storageWords = storageInWords;
+
+  protected exportWords(state: StorageState): string {
+    return exportInWords(state, Date.now());
   }
 
   protected async openKeySheet(): Promise<void> {

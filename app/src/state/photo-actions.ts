@@ -54,8 +54,9 @@ export class PhotoActions {
     return found.flatMap((photo) => photo ?? []);
   }
 
+  /** Stores pictures of a shop that is being imported: all or none, and never over those that are here. */
   async restore(photos: readonly StoredPhoto[]): Promise<void> {
-    for (const photo of photos) await this.photos.put(photo);
+    if (photos.length > 0) await this.photos.add(photos);
   }
 
   /** An address for an image element, to be revoked by the caller; null where the picture is not here. */

@@ -25,6 +25,15 @@ export class Photos {
     await this.db.photos.put(photo);
   }
 
+  /** Adds pictures, all or none; those that are there already stay as they are. */
+  async add(photos: readonly StoredPhoto[]): Promise<void> {
+    const { db } = this;
+    await db.transaction('rw', db.photos, async () => {
+      const there = await db.photos.bulkGet(photos.map(({ id }) => id));
+      await db.photos.bulkAdd(photos.filter((_, i) => !there[i]));
+    });
+  }
+
   get(id: string): Promise<StoredPhoto | undefined> {
     return this.db.photos.get(id);
   }

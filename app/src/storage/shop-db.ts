@@ -65,6 +65,8 @@ export interface ExportedRow {
   readonly key: 'exported';
   readonly at: number;
   readonly changesSince: number;
+  /** No reminder before so many changes. */
+  readonly quietUntil?: number;
 }
 
 /** A picture, kept beside the shop under its id; the document only names it. */

@@ -213,6 +213,7 @@ export class ShopRepository {
     if (recordsIn(change) > 0) {
       const exported = (await db.settings.get('exported')) as ExportedRow | undefined;
       const row: ExportedRow = {
+        ...exported,
         key: 'exported',
         at: exported?.at ?? 0,
         changesSince: (exported?.changesSince ?? 0) + 1,
@@ -292,9 +293,15 @@ export class ShopRepository {
   }
 
   /** When the shop was last exported (ms, 0 for never), and how many changes have been made since. */
-  async exported(): Promise<{ readonly at: number; readonly changesSince: number }> {
+  async exported(): Promise<Required<Omit<ExportedRow, 'key'>>> {
     const row = (await this.db.settings.get('exported')) as ExportedRow | undefined;
-    return { at: row?.at ?? 0, changesSince: row?.changesSince ?? 0 };
+    return { at: row?.at ?? 0, changesSince: row?.changesSince ?? 0, quietUntil: row?.quietUntil ?? 0 };
+  }
+
+  /** Leaves the user alone about exporting until so many changes. */
+  async quietUntil(changes: number): Promise<void> {
+    const row: ExportedRow = { key: 'exported', ...(await this.exported()), quietUntil: changes };
+    await this.db.settings.put(row);
   }
 
   async noteExport(at: number): Promise<void> {

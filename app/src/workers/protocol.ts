@@ -173,11 +173,25 @@ export type FilesAsk =
   | { readonly kind: 'read'; readonly file: File }
   | {
       readonly kind: 'pack';
-      readonly text: string;
+      /** Its pieces come as notes, some hundreds at a time. */
+      readonly shop: ShopDocument;
+      readonly pieces: number;
       readonly photos: readonly StoredPhoto[];
     };
 
+export interface PiecesToPack {
+  readonly pieces: readonly Piece[];
+}
+
+/** How far it is; and what a file holds that was found right, in slices that the page takes in without a halt. */
+export type FilesProgress =
+  | { readonly kind: 'stage'; readonly stage: 'reading' | 'checking' | 'taking over' }
+  | { readonly kind: 'pieces'; readonly pieces: readonly Piece[] }
+  | { readonly kind: 'photos'; readonly photos: readonly StoredPhoto[] };
+
 export type FilesAnswer =
-  | { readonly kind: 'shop'; readonly shop: ShopDocument; readonly photos: readonly StoredPhoto[] }
+  /** All but its pieces, which have come already. */
+  | { readonly kind: 'shop'; readonly shop: ShopDocument }
   | { readonly kind: 'faults'; readonly faults: readonly DocumentFault[] }
+  | { readonly kind: 'text'; readonly text: Uint8Array<ArrayBuffer> }
   | { readonly kind: 'packed'; readonly bytes: Uint8Array<ArrayBuffer> };

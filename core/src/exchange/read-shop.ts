@@ -49,16 +49,81 @@ function readChecked(text: string): Result<ShopDocument, readonly DocumentFault[
     return fail([{ place: jsonPlace(text), message: 'this is not JSON; was the file cut short?' }]);
   }
   const raw = migrated(parsed);
-  if (!validateShop(raw)) {
-    const faults = (validateShop.errors ?? []).slice(0, MOST_FAULTS).map((error) => ({
-      place: placeInWords(error.instancePath, raw),
-      message: schemaMessage(error),
-    }));
-    return fail(faults);
-  }
+  const wrong = schemaFaults(raw);
+  if (wrong.length > 0) return fail(wrong);
   const shop = raw as ShopDocument;
   const faults = crossFaults(shop);
   return faults.length > 0 ? fail(faults.slice(0, MOST_FAULTS)) : ok({ ...shop, ...inOrder(shop) });
+}
+
+const TABLES = ['hauls', 'pieces', 'projects', 'milled'] as const;
+
+/** Records that are held against the schema at once: gathering faults takes ever longer the more there are. */
+const PORTION = 200;
+/** No record of a shop holds a longer list. */
+const LONGEST_LIST = 20_000;
+/** No table of a shop holds more records. */
+const MOST_RECORDS = 500_000;
+
+/** What is wrong by the schema, up to {@link MOST_FAULTS}. */
+function schemaFaults(raw: unknown): DocumentFault[] {
+  const long = tooLongList(
+    raw,
+    '',
+    TABLES.map((table) => `/${table}`),
+  );
+  if (long !== null)
+    return [{ place: placeInWords(long, raw), message: 'is a longer list than any shop has' }];
+  const faults: DocumentFault[] = [];
+  for (const { part, table, from } of portions(raw)) {
+    if (validateShop(part)) continue;
+    for (const error of validateShop.errors ?? []) {
+      const path = error.instancePath.replace(
+        new RegExp(`^/${table ?? ' '}/(\\d+)`),
+        (_, i: string) => `/${table ?? ''}/${Number(i) + from}`,
+      );
+      faults.push({ place: placeInWords(path, raw), message: schemaMessage(error) });
+      if (faults.length === MOST_FAULTS) return faults;
+    }
+  }
+  return faults;
+}
+
+interface Portion {
+  readonly part: unknown;
+  readonly table: (typeof TABLES)[number] | null;
+  readonly from: number;
+}
+
+/** The document in portions: all of it with the first records of each table, then the rest of each table alone. */
+function* portions(raw: unknown): Generator<Portion> {
+  if (typeof raw !== 'object' || raw === null || Array.isArray(raw)) {
+    yield { part: raw, table: null, from: 0 };
+    return;
+  }
+  const document = raw as Readonly<Record<string, unknown>>;
+  const lists = TABLES.flatMap((table) => {
+    const list: unknown = document[table];
+    return Array.isArray(list) ? [{ table, list: list as unknown[] }] : [];
+  });
+  const heads = lists.map(({ table, list }) => [table, list.slice(0, PORTION)] as const);
+  yield { part: { ...document, ...Object.fromEntries(heads) }, table: null, from: 0 };
+  const empty = Object.fromEntries(lists.map(({ table }) => [table, []]));
+  for (const { table, list } of lists)
+    for (let from = PORTION; from < list.length; from += PORTION)
+      yield { part: { ...document, ...empty, [table]: list.slice(from, from + PORTION) }, table, from };
+}
+
+/** The path of a list that is longer than any shop has, null where there is none. */
+function tooLongList(value: unknown, path: string, tables: readonly string[]): string | null {
+  if (typeof value !== 'object' || value === null) return null;
+  if (Array.isArray(value) && value.length > (tables.includes(path) ? MOST_RECORDS : LONGEST_LIST))
+    return path;
+  for (const [key, inner] of Object.entries(value)) {
+    const found = tooLongList(inner, `${path}/${key}`, tables);
+    if (found !== null) return found;
+  }
+  return null;
 }
 
 function jsonPlace(text: string): string {

@@ -1,0 +1,36 @@
+/** A file at the door, read strictly: all of it, or nothing and what is wrong with it. */
+import { fail, ok, readShop, type DocumentFault, type Result, type ShopDocument } from '@aldrek/core';
+import type { StoredPhoto } from '../storage/shop-db';
+import { ARCHIVE_LIMITS, isZip, unpackShop, type ArchiveLimits } from './shop-archive';
+
+export interface FileRead {
+  readonly shop: ShopDocument;
+  /** Those that the shop names. */
+  readonly photos: readonly StoredPhoto[];
+}
+
+/** Reads the bytes of an exported shop, as JSON or as a zip with photos. Never throws. */
+export function readFile(
+  bytes: Uint8Array,
+  limits: ArchiveLimits = ARCHIVE_LIMITS,
+): Result<FileRead, readonly DocumentFault[]> {
+  if (bytes.length > limits.bytes)
+    return fail([{ place: 'the file', message: 'is far too large to be a shop' }]);
+  if (!isZip(bytes)) {
+    if (bytes.length > limits.documentBytes)
+      return fail([{ place: 'the file', message: 'is far too large to be a shop without photos' }]);
+    const read = readShop(new TextDecoder().decode(bytes));
+    return read.ok ? ok({ shop: read.value, photos: [] }) : read;
+  }
+  const archive = unpackShop(bytes, limits);
+  if (!archive.ok) return archive;
+  const read = readShop(archive.value.document);
+  if (!read.ok) return read;
+  const named = new Set(photoIds(read.value));
+  return ok({ shop: read.value, photos: archive.value.photos.filter(({ id }) => named.has(id)) });
+}
+
+const photoIds = ({ hauls, pieces }: ShopDocument): string[] =>
+  [...hauls.flatMap(({ photos }) => photos), ...pieces.flatMap(({ photos }) => photos ?? [])].map(
+    ({ id }) => id,
+  );

@@ -1,0 +1,34 @@
+import { packShop } from '../files/shop-archive';
+import { readFile } from '../files/read-file';
+import type { FilesAnswer, FilesAsk, FilesProgress, PiecesToPack } from './protocol';
+import { serve } from './serve';
+
+/** Records that pass in one message: few enough to be taken in without holding up the page. */
+const SLICE = 200;
+const PHOTO_SLICE = 8;
+
+serve<FilesAsk, FilesAnswer, FilesProgress, PiecesToPack>(async (ask, asked) => {
+  if (ask.kind === 'pack') {
+    const pieces = [];
+    while (pieces.length < ask.pieces) {
+      await asked.turn();
+      for (const note of asked.notes()) pieces.push(...note.pieces);
+    }
+    const text = JSON.stringify({ ...ask.shop, pieces }, null, 2);
+    return ask.photos.length === 0
+      ? { kind: 'text', text: new TextEncoder().encode(text) }
+      : { kind: 'packed', bytes: packShop(text, ask.photos) };
+  }
+  asked.progress({ kind: 'stage', stage: 'reading' });
+  const bytes = new Uint8Array(await ask.file.arrayBuffer());
+  asked.progress({ kind: 'stage', stage: 'checking' });
+  const read = readFile(bytes);
+  if (!read.ok) return { kind: 'faults', faults: read.fault };
+  const { shop, photos } = read.value;
+  asked.progress({ kind: 'stage', stage: 'taking over' });
+  for (let i = 0; i < shop.pieces.length; i += SLICE)
+    asked.progress({ kind: 'pieces', pieces: shop.pieces.slice(i, i + SLICE) });
+  for (let i = 0; i < photos.length; i += PHOTO_SLICE)
+    asked.progress({ kind: 'photos', photos: photos.slice(i, i + PHOTO_SLICE) });
+  return { kind: 'shop', shop: { ...shop, pieces: [] } };
+});
