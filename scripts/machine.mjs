@@ -3,6 +3,7 @@
 import { spawn } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { brotliCompressSync } from 'node:zlib';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -93,7 +94,16 @@ export async function ensureBuilt() {
     console.error('Building…');
     const code = await run(process.execPath, [tool('ng'), 'build']);
     if (code !== 0) throw new Error(`the build failed with exit code ${code}`);
+    packAhead(join(root, 'dist/app/browser'));
   });
+}
+
+/** Packs the solver ahead, once, since it is large and never changes under its name. */
+function packAhead(folder) {
+  for (const entry of readdirSync(folder, { recursive: true })) {
+    const path = join(folder, String(entry));
+    if (path.endsWith('.wasm')) writeFileSync(`${path}.br`, brotliCompressSync(readFileSync(path)));
+  }
 }
 
 /** Fails in one line, as a command should. */

@@ -7,10 +7,10 @@ test('a cask: its questions, its staves, its hoops', async ({ page }) => {
   await shop.open();
   await shop.startHaul('A cider farm', 'barrel or cask');
   await shop.answer(/^What did it hold/, 'wine, cider, spirits, water');
-  await shop.answer(/^Are the end hoops/, 'on and tight');
+  await shop.answer(/^Are the head hoops/, 'on and tight');
   await expect(page.getByText(/^Under tension/)).toBeVisible();
   await expect(page.getByText(/Largest flat blanks from a stave/)).toBeVisible();
-  await expect(page.getByText(/its hoops seat \d+ mm nearer the belly/)).toBeVisible();
+  await expect(page.getByText(/Its hoops then seat, from the belly: head hoop 405 → 372 mm/)).toBeVisible();
   await page.getByRole('radio', { name: /cut each stave at the belly/ }).click();
   await shop.measure('staves', '20');
   await shop.measure('stave, how many break', '0');
@@ -79,7 +79,7 @@ test('is it worth the trip: figures, what drives them, what would turn them', as
   await shop.go('Hauls');
   await expect(page.getByRole('heading', { name: 'The ferry yard' })).toBeVisible();
   await expect(page.getByText('Take part of it')).toBeVisible();
-  await page.getByText('breaking down and cleaning').click();
+  await page.getByText('breaking down, cleaning, restoring').click();
   await expect(page.getByText(/h at 15 an hour/).first()).toBeVisible();
   await expect(page.getByText(/^It comes out even if/)).toBeVisible();
   await page.getByRole('button', { name: /^Prices, hours/ }).click();

@@ -36,7 +36,7 @@ test('once opened, the app works when its server is gone', async ({ page }) => {
     await page.reload();
     await shop.expectCount(1);
     await shop.inspect('S-01');
-    await expect(page.locator('.great')).toHaveText('98');
+    await expect(page.locator('.great')).toHaveText('96');
     await shop.go('Projects');
     await expect(page.getByRole('button', { name: /^Start the first project/ })).toBeVisible();
   } finally {

@@ -8,7 +8,7 @@ test('a lot of pallets, from the look at its mark to labelled pieces', async ({ 
   await shop.startHaul('The chandler’s yard', 'pallet');
 
   await test.step('unsafe until somebody has looked', async () => {
-    await expect(page.getByText(/as long as 3 questions are open/)).toBeVisible();
+    await expect(page.getByText(/as long as 4 questions are open/)).toBeVisible();
     await page.getByRole('textbox', { name: /Pallet mark/ }).fill('NL-117 MB');
     await page.keyboard.press('Tab');
     await expect(page.getByText(/gassed with methyl bromide/)).toBeVisible();
@@ -16,6 +16,7 @@ test('a lot of pallets, from the look at its mark to labelled pieces', async ({ 
     await page.getByRole('textbox', { name: /Pallet mark/ }).fill('NL-117 HT');
     await page.keyboard.press('Tab');
     await shop.answer(/^Oil, paint/, 'no');
+    await shop.answer(/^Paint or varnish/, 'bare');
     await shop.answer(/^Insect/, 'none');
     await shop.answer(/^Mould/, 'neither');
     await expect(page.getByText('Clear.', { exact: true })).toBeVisible();

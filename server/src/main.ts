@@ -1,3 +1,4 @@
+import { hostname } from 'node:os';
 import { createApp } from './app.ts';
 
 interface Options {
@@ -19,7 +20,11 @@ function readOptions(args: readonly string[]): Options {
 }
 
 const options = readOptions(process.argv.slice(2));
-const server = createApp(process.env['ALDREK_APP'] ?? 'dist/app/browser').listen(options.port, options.host);
+process.env['NODE_ENV'] ??= 'production';
+const server = createApp(process.env['ALDREK_APP'] ?? 'dist/app/browser', [options.host, hostname()]).listen(
+  options.port,
+  options.host,
+);
 
 server.on('listening', () => {
   const address = server.address();

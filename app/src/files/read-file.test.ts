@@ -83,7 +83,9 @@ const huge = fc.tuple(fc.integer({ min: 10_000, max: 60_000 }), fc.boolean()).ma
 });
 const nested = fc
   .integer({ min: 1000, max: 20_000 })
-  .map((depth) => encode(TEXT.replace('"findings":[]', `"findings":${'['.repeat(depth)}${']'.repeat(depth)}`)));
+  .map((depth) =>
+    encode(TEXT.replace('"findings":[]', `"findings":${'['.repeat(depth)}${']'.repeat(depth)}`)),
+  );
 
 describe('a thousand damaged files', () => {
   it.each([

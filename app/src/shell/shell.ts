@@ -110,8 +110,8 @@ export class Shell {
   }
 
   protected async openHabits(): Promise<void> {
-    const { ShopProfile } = await import('./shop-profile');
-    this.dialog.open(ShopProfile, { width: '860px', maxWidth: '96vw' });
+    const { PROFILE_SHEET, ShopProfile } = await import('./shop-profile');
+    this.dialog.open(ShopProfile, PROFILE_SHEET);
   }
 
   protected async pickTable(input: HTMLInputElement): Promise<void> {

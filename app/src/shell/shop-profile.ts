@@ -13,6 +13,13 @@ import { PROFILE, type ProfileFigure } from './profile-figures';
 const OFFCUT_GRADES: readonly Grade[] = ['clear', 'character', 'hidden'];
 
 /** How this shop works: every assumption that an estimate, a plan or a verdict rests on. Kept as it is written. */
+/** How the sheet opens: at its first figure, ready to be written. */
+export const PROFILE_SHEET = {
+  width: '860px',
+  maxWidth: '96vw',
+  autoFocus: 'al-figure-field input',
+} as const;
+
 @Component({
   selector: 'al-shop-profile',
   imports: [

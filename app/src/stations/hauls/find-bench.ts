@@ -20,6 +20,7 @@ import {
   type Condition,
   type Correction,
   type Find,
+  type KeptWhole,
   type LengthUnit,
   type MeasureField,
 } from '@aldrek/core';
@@ -29,6 +30,7 @@ import { volumeText } from '../../drawing/measures';
 import { widthOf } from '../../drawing/width-of';
 import { FigureField } from '../../fields/figure-field';
 import { SpeciesField } from '../../fields/species-field';
+import { KeptWholeFields } from './kept-whole-fields';
 import { FindMeasures } from './find-measures';
 import { SortRow } from './sort-row';
 
@@ -38,7 +40,7 @@ const EXPLODE_MS = 280;
 /** One find on the bench: drawn to scale, measured, taken apart on paper, and then in earnest. */
 @Component({
   selector: 'al-find-bench',
-  imports: [FindDrawing, FindMeasures, FigureField, SpeciesField, SortRow],
+  imports: [FindDrawing, FindMeasures, FigureField, KeptWholeFields, SpeciesField, SortRow],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './find-bench.html',
   styleUrl: './find-bench.scss',
@@ -46,6 +48,7 @@ const EXPLODE_MS = 280;
 export class FindBench {
   readonly find = input.required<Find>();
   readonly unit = input.required<LengthUnit>();
+  readonly currency = input.required<string>();
   /** Names of other finds: pieces say by them where they came from. */
   readonly taken = input.required<ReadonlySet<string>>();
   readonly places = input.required<readonly string[]>();
@@ -128,6 +131,14 @@ export class FindBench {
 
   protected set(what: string, patch: Partial<Find>): void {
     this.changed.emit({ label: `${this.find().name}: ${what}`, find: { ...this.find(), ...patch } });
+  }
+
+  protected setWhole(whole: KeptWhole | undefined): void {
+    const { whole: _before, ...rest } = this.find();
+    this.changed.emit({
+      label: `${this.find().name}: worth whole`,
+      find: whole ? { ...rest, whole } : rest,
+    });
   }
 
   protected rename(entry: HTMLInputElement): void {

@@ -1,6 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { MatChipListbox, MatChipOption } from '@angular/material/chips';
 import {
   fitsVehicle,
+  HAUL_REASON_NAMES,
+  HAUL_REASONS,
   LIFT_PLAN_KG,
   screen,
   speciesName,
@@ -11,6 +14,7 @@ import {
   type Find,
   type FindKind,
   type Haul,
+  type HaulReason,
   type LengthUnit,
   type Range,
   type Trade,
@@ -21,7 +25,7 @@ import { areaText, volumeText } from '../../drawing/measures';
 /** Is it worth taking? The verdict, what drives it, what would turn it, and whether it can be carried. */
 @Component({
   selector: 'al-haul-worth',
-  imports: [LengthFigure],
+  imports: [LengthFigure, MatChipListbox, MatChipOption],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 class="label">Worth taking?</h2>
@@ -32,6 +36,22 @@ import { areaText, volumeText } from '../../drawing/measures';
       <span class="figure">{{ money(worth().net.likely) }}</span>
       <span class="muted"> likely, {{ money(worth().net.low) }} to {{ money(worth().net.high) }}</span>
     </p>
+    @if (worth().unpriced.length > 0) {
+      <p>
+        <strong>{{ unpricedNames() }}</strong> count for nothing yet: no wood comes out of them. Say what they
+        are worth whole.
+      </p>
+    }
+    <mat-chip-listbox
+      multiple
+      aria-label="Reasons that are not money"
+      [value]="haul().reasons ?? []"
+      (change)="reasoned.emit($event.value)"
+    >
+      @for (reason of reasons; track reason) {
+        <mat-chip-option [value]="reason">{{ reasonNames[reason] }}</mat-chip-option>
+      }
+    </mat-chip-listbox>
     @if (only(); as names) {
       <p>Worth its work: {{ names }}.</p>
     }
@@ -159,11 +179,19 @@ export class HaulWorth {
   /** The shop's own record: usable shares so far, by kind of find. */
   readonly record = input.required<(kind: FindKind) => readonly number[]>();
   readonly priced = output();
+  readonly reasoned = output<HaulReason[]>();
+  protected readonly reasons = HAUL_REASONS;
+  protected readonly reasonNames = HAUL_REASON_NAMES;
 
   protected readonly worth = computed(() =>
     worthOfHaul(this.haul(), this.trade(), this.record(), (find) => screen(find).outcome === 'leave'),
   );
   protected readonly verdictName = computed(() => VERDICT_NAMES[this.worth().verdict]);
+  protected readonly unpricedNames = computed(() =>
+    this.worth()
+      .unpriced.map(({ find }) => find.name)
+      .join(', '),
+  );
   /** Named where it is not all of them. */
   protected readonly only = computed(() => {
     const { worthwhile, verdict } = this.worth();

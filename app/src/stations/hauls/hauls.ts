@@ -21,6 +21,7 @@ import {
   type Find,
   type FindKind,
   type Haul,
+  type HaulReason,
   type OwnKind,
   ownRecord,
 } from '@aldrek/core';
@@ -204,6 +205,10 @@ export class Hauls {
     this.rackView.query.set(find.name);
     this.rackView.by.set('find');
     void this.router.navigate(['/rack']);
+  }
+
+  protected setReasons(haul: Haul, reasons: readonly HaulReason[]): void {
+    this.actions.update(`reasons for ${haul.place}`, { ...haul, reasons: [...reasons] });
   }
 
   protected async openTrade(): Promise<void> {

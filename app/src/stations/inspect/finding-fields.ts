@@ -1,4 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatFormField, MatLabel } from '@angular/material/form-field';
+import { MatOption, MatSelect } from '@angular/material/select';
 import {
   FACE_NAMES,
   FINDING_FACES,
@@ -6,10 +9,13 @@ import {
   formatLength,
   fullWidth,
   parseLength,
+  STAIN_COLOUR_NAMES,
+  STAIN_COLOURS,
   type Finding,
   type FindingFace,
   type LengthUnit,
   type Piece,
+  type StainColour,
 } from '@aldrek/core';
 import { onSide } from './finding-drop';
 
@@ -27,6 +33,7 @@ const LABELS: Readonly<Record<Size, string>> = {
 /** The selected finding's place and size as figures, each kept as soon as it is a length that fits. */
 @Component({
   selector: 'al-finding-fields',
+  imports: [MatFormField, MatLabel, MatSelect, MatOption, MatCheckbox],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="fields">
@@ -52,6 +59,22 @@ const LABELS: Readonly<Record<Size, string>> = {
           }
         </select>
       </label>
+      @if (finding().kind === 'stain') {
+        <mat-form-field subscriptSizing="dynamic">
+          <mat-label>colour of the stain</mat-label>
+          <mat-select [value]="finding().colour ?? null" (selectionChange)="tint($event.value)">
+            <mat-option [value]="null">not looked at</mat-option>
+            @for (colour of colours; track colour) {
+              <mat-option [value]="colour">{{ colourNames[colour] }}</mat-option>
+            }
+          </mat-select>
+        </mat-form-field>
+      }
+      @if (finding().kind === 'old-finish') {
+        <mat-checkbox [checked]="finding().leadFree === true" (change)="setLeadFree($event.checked)"
+          >tested, or young: free of lead</mat-checkbox
+        >
+      }
       <label class="field note">
         note
         <input #note maxlength="2000" [value]="finding().note ?? ''" (change)="remark(note.value)" />
@@ -81,6 +104,8 @@ export class FindingFields {
 
   protected readonly faces = FINDING_FACES;
   protected readonly names = FACE_NAMES;
+  protected readonly colours = STAIN_COLOURS;
+  protected readonly colourNames = STAIN_COLOUR_NAMES;
   private readonly id = computed(() => this.finding().id);
   protected readonly fault = linkedSignal<string, { size: Size; message: string } | null>({
     source: this.id,
@@ -122,6 +147,16 @@ export class FindingFields {
       this.fault.set(null);
       this.changed.emit({ ...finding, [size]: length.value });
     }
+  }
+
+  protected tint(colour: StainColour | null): void {
+    const { colour: _before, ...rest } = this.finding();
+    this.changed.emit(colour === null ? rest : { ...rest, colour });
+  }
+
+  protected setLeadFree(free: boolean): void {
+    const { leadFree: _before, ...rest } = this.finding();
+    this.changed.emit(free ? { ...rest, leadFree: true } : rest);
   }
 
   protected remark(text: string): void {

@@ -266,8 +266,8 @@ export class Inspect {
   }
 
   protected async changeShop(): Promise<void> {
-    const { ShopProfile } = await import('../../shell/shop-profile');
-    this.dialog.open(ShopProfile, { width: '860px', maxWidth: '96vw' });
+    const { PROFILE_SHEET, ShopProfile } = await import('../../shell/shop-profile');
+    this.dialog.open(ShopProfile, PROFILE_SHEET);
   }
 
   protected async openPhotos(piece: Piece): Promise<void> {

@@ -38,6 +38,11 @@ const DRAWN = { width: 84, height: 34 };
         @if (best(); as way) {
           <strong>{{ wayName(way) }}</strong> leaves <al-length [mm]="shown(way.thickness)" />,
           {{ way.joints === 0 ? 'no joint' : way.joints + (way.joints === 1 ? ' joint' : ' joints') }}
+          @if (way.joints > 0) {
+            <span class="muted"
+              >glued and flattened again <b><al-length [mm]="shown(way.glued)" /></b
+            ></span>
+          }
         } @else {
           No way of cutting it leaves <al-length [mm]="view.wantedMm()" />.
         }

@@ -4,31 +4,58 @@ import {
   cautionsAtCut,
   cautionsFor,
   cutSheet,
+  fitnessOf,
   fullWidth,
   GRADE_NAMES,
+  isAwayFromFence,
   layoutLines,
   matesOf,
   OFFCUT_ID,
+  punchedIn,
+  sawWayOf,
   SCHOOL_NAMES,
   setUps,
   showFaceOf,
   speciesLabel,
+  STRAIGHTEN_TEXT,
+  straightenFirst,
   svgOf,
   templateLines,
+  type Caution,
   type DrawnLine,
+  type EdgeState,
   type Part,
   type Piece,
   type PlannedCut,
   type Project,
+  type SawWay,
+  type SheetCut,
 } from '@aldrek/core';
 import { LengthFigure } from '../../drawing/length-figure';
 import { dxfOf, saveText } from '../../files/drawings';
 import { PlanBoard } from '../../drawing/plan-board';
 import { ShopStore } from '../../state/shop.store';
+import { reasonWords } from './plan-words';
 import { lettersOf, namesOf, othersOf } from './part-names';
 
 /** Width of a board's drawing on the sheet, px: what fits on A4 and Letter between the margins. */
 const SHEET_PX = 660;
+
+const EDGE_WORDS: Readonly<Record<EdgeState, string>> = {
+  straight: '',
+  'one-straight': '',
+  crooked: 'Both edges are crooked',
+  natural: 'Both edges are natural or waney',
+};
+
+/** How a cut is made where one pass of the usual saw does not do. */
+const SAW_WORDS: Readonly<Record<SawWay, string>> = {
+  through: '',
+  'both-faces': 'deeper than the saw: half from each face, along one line',
+  'turned-over': 'wider than the saw reaches: turn it over and meet the first cut',
+  bandsaw: 'on the bandsaw: too deep for the circular saw',
+  hand: 'by hand',
+};
 
 /** The sheet one saws by: piece by piece, to scale, cuts in order, distances from one end. */
 @Component({
@@ -88,11 +115,16 @@ export class CutSheetPage {
   });
 
   private sheetOf(project: Project, piece: Piece, cuts: readonly PlannedCut[], pxPerMm: number) {
+    const noSaw = punchedIn(piece);
     const sheet = cutSheet(
-      { length: piece.length, width: fullWidth(piece) },
+      { length: piece.length, width: fullWidth(piece), noSaw },
       cuts,
       this.store.habits().kerfMm,
     );
+    const sheetCuts = sheet?.cuts ?? [];
+    const machines = this.store.machines();
+    const straighten = straightenFirst(piece, sheetCuts, machines);
+    const fitness = fitnessOf(piece, project.brief ?? {}, machines, project.overruled);
     const showy = project.parts.some(
       (part) => part.grade === 'one-face' && cuts.some((cut) => cut.partId === part.id),
     );
@@ -101,9 +133,21 @@ export class CutSheetPage {
       cuts,
       pxPerMm,
       species: speciesLabel(piece),
-      cautions: cautionsFor(piece),
+      // What is common to many boards stands once at the head of the sheet.
+      cautions: cautionsFor(piece).filter(({ counted }) => counted !== true),
+      asks: fitness.reasons
+        .filter(({ ruling }) => ruling === 'ask' || ruling === 'never')
+        // A history that nobody has answered for is counted at the head.
+        .filter((reason) => reason.kind !== 'hazard' || reason.hazard !== 'not-screened')
+        .map((reason) => reasonWords(reason, piece.species)),
+      overruled: fitness.overruled?.words ?? null,
+      straighten: straighten && {
+        before: straighten.before,
+        edges: EDGE_WORDS[straighten.edges],
+        ways: straighten.ways.map((way) => STRAIGHTEN_TEXT[way]),
+      },
       showFace: showy ? showFaceOf(piece) : null,
-      sheetCuts: sheet?.cuts ?? [],
+      sheetCuts,
       offcuts: cuts.filter((cut) => cut.partId === OFFCUT_ID),
       short: cuts.some(
         (cut) => cut.partId !== OFFCUT_ID && cut.length < this.store.machines().planerLeastLengthMm,
@@ -112,7 +156,7 @@ export class CutSheetPage {
       steps:
         sheet?.cuts.map((step) => ({
           ...step,
-          beware: cautionsAtCut(piece, step),
+          beware: [...this.howTo(piece, step, sheetCuts), ...cautionsAtCut(piece, step)],
           from: step.kind === 'crosscut' ? 'from the near end' : 'from the upper edge',
           gives:
             step.frees.length === 0
@@ -122,6 +166,28 @@ export class CutSheetPage {
     };
   }
 
+  /** What is not plain about making a cut: away from the fence, in two passes, by another saw. */
+  private howTo(piece: Piece, step: SheetCut<PlannedCut>, cuts: readonly SheetCut<PlannedCut>[]): string[] {
+    const way = sawWayOf(piece, step, this.store.machines());
+    const saw = way === null ? 'no saw of this shop does this: have it cut, or by hand' : SAW_WORDS[way];
+    return [
+      ...(isAwayFromFence(piece, step, cuts) ? ['not against a fence: no edge is straight yet'] : []),
+      ...(saw === '' ? [] : [saw]),
+    ];
+  }
+
+  /** Cautions that hold for many boards, once each, with the boards they hold for. */
+  protected readonly counted = computed(() => {
+    const found = new Map<string, { caution: Caution; tags: string[] }>();
+    for (const { piece } of this.sheets())
+      for (const caution of cautionsFor(piece)) {
+        if (caution.counted !== true) continue;
+        const entry = found.get(caution.id) ?? { caution, tags: [] };
+        entry.tags.push(piece.tag);
+        found.set(caution.id, entry);
+      }
+    return [...found.values()];
+  });
   private givenName(frees: PlannedCut | string): string {
     if (typeof frees === 'string') return frees;
     if (frees.partId === OFFCUT_ID) return 'offcut, keep';

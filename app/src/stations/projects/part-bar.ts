@@ -7,8 +7,9 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { readPartLine, type Project } from '@aldrek/core';
+import { readPartLine, type NominalReading, type Project } from '@aldrek/core';
 import { marksOf, readLines, textOf } from '../../drawing/read-lines';
+import { NominalNote } from '../../drawing/nominal-note';
 import { ReadingLine } from '../../drawing/reading-line';
 import { ProjectActions } from '../../state/project-actions';
 import { ShopStore } from '../../state/shop.store';
@@ -16,7 +17,7 @@ import { ShopStore } from '../../state/shop.store';
 /** The part line: parts of a project in the manner of the tally line. */
 @Component({
   selector: 'al-part-bar',
-  imports: [ReadingLine],
+  imports: [ReadingLine, NominalNote],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="row">
@@ -38,6 +39,9 @@ import { ShopStore } from '../../state/shop.store';
       } @else {
         @for (chip of lines()[0]?.reading?.chips ?? []; track chip.start + chip.kind) {
           <span class="chip">{{ chip.text }}</span>
+        }
+        @if (lines().length === 1 && lines()[0]?.reading?.nominal; as nominal) {
+          <al-nominal-note [of]="nominal" (asTrue)="takeAsTrue($event)" />
         }
         @for (line of faulty(); track line.offset) {
           <span class="fault"
@@ -98,6 +102,12 @@ export class PartBar {
   protected readonly marks = computed(() => marksOf(this.lines()));
 
   focus(): void {
+    this.line().focus();
+  }
+
+  protected takeAsTrue({ start, end, asTrue }: NominalReading): void {
+    const text = this.text();
+    this.text.set(text.slice(0, start) + asTrue + text.slice(end));
     this.line().focus();
   }
 

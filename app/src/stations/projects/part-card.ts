@@ -24,6 +24,9 @@ const MAKES = [
   { kind: 'laminated', name: 'laminated from layers' },
 ] as const;
 
+/** More than this was never a glue-up, mm. */
+const MOST_FLATTENING_MM = 20;
+
 interface PartFault {
   readonly field: string;
   readonly message: string;
@@ -113,6 +116,24 @@ export class PartCard {
   protected setSize(size: Size, text: string): void {
     const mm = this.read(size, text, false);
     if (mm !== null) this.changed.emit({ ...this.part(), [size]: mm });
+  }
+
+  /** What flattening the glue-up takes, thickness; nothing there: by how many strips and how straight. */
+  protected setFlattening(text: string): void {
+    if (text.trim() === '') {
+      const { flatteningMm: _before, ...rest } = this.part();
+      this.fault.set(null);
+      this.changed.emit(rest);
+      return;
+    }
+    const mm = this.read('flattening', text, true);
+    if (mm === null) return;
+    if (mm > MOST_FLATTENING_MM) {
+      const message = `flattening takes ${this.text(MOST_FLATTENING_MM)} at most`;
+      this.fault.set({ field: 'flattening', message });
+      return;
+    }
+    this.changed.emit({ ...this.part(), flatteningMm: mm });
   }
 
   protected setAllowance(size: Size, text: string): void {

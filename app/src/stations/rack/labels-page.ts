@@ -10,7 +10,7 @@ import {
   signal,
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { hazardRule, speciesLabel, type Piece } from '@aldrek/core';
+import { clearanceOf, hazardRule, hazardsOf, speciesLabel, type Piece } from '@aldrek/core';
 import { LengthFigure } from '../../drawing/length-figure';
 import { FigureField } from '../../fields/figure-field';
 import { qrPath } from '../../labels/qr-code';
@@ -73,5 +73,20 @@ const labelOf = (piece: Piece) => ({
   piece,
   species: speciesLabel(piece),
   code: qrPath(codeOfTag(piece.tag)),
-  hazards: (piece.hazards ?? []).map((kind) => hazardRule(kind).name).join(', '),
+  hazards: [...metalOf(piece), ...hazardsOf(piece).map((kind) => hazardRule(kind).name)].join(', '),
 });
+
+/** What a saw has to know, on the wood itself. */
+function metalOf(piece: Piece): string[] {
+  switch (clearanceOf(piece)) {
+    case 'metal-in':
+      return ['metal not cleared'];
+    case 'not-scanned':
+      return ['pulled, not scanned'];
+    case 'unknown':
+      return ['not scanned'];
+    case 'scanned':
+    case 'cleared':
+      return [];
+  }
+}

@@ -1,5 +1,5 @@
 /** What lies on the rack in all, in the units that go with the user's. */
-import { boardFeet, M3_PER_BOARD_FOOT, type LengthUnit } from '@aldrek/core';
+import { boardFeet, isScanned, M3_PER_BOARD_FOOT, type LengthUnit, type Piece } from '@aldrek/core';
 import { areaText } from '../../drawing/measures';
 import type { Stack } from './stacks';
 
@@ -16,6 +16,14 @@ export function rackTotals(stacks: readonly Stack[], unit: LengthUnit) {
 export const totalsSource = (pieces: number): string =>
   `Length × middle width × thickness as found, added over ${pieces} pieces. ` +
   `1 board foot = 144 in³, so a board of 1 m × 100 × 25 mm is ${boardFeet(1000, 100, 25).toFixed(2)} bf.`;
+
+/** Pieces that are not known to be clear of metal, and those whose history nobody has answered for. */
+export function unknowns(pieces: readonly Piece[]) {
+  return {
+    unscanned: pieces.filter((piece) => !isScanned(piece)).length,
+    unscreened: pieces.filter(({ hazards }) => hazards === undefined),
+  };
+}
 
 /** How many of the sorted lengths are below `mm`. */
 export function countBelow(sorted: Float64Array, mm: number): number {

@@ -9,6 +9,7 @@ import {
   inject,
   viewChild,
 } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
 import { Router } from '@angular/router';
 import type { Piece } from '@aldrek/core';
@@ -31,7 +32,7 @@ import { RackGives } from './rack-gives';
 import { searchPieces, warmUpWhenIdle } from './rack-search';
 import { RackView, STACK_BY, type StackBy } from '../../state/rack-view';
 import { drying, longestFirst, rackRows, STACK_NAMES, stacksOf, type RackRow, type Stack } from './stacks';
-import { countBelow, rackTotals, totalsSource } from './rack-totals';
+import { countBelow, rackTotals, totalsSource, unknowns } from './rack-totals';
 import { TallyBar } from './tally-bar';
 
 /** Room for tag and size beside the longest strip, px. */
@@ -45,7 +46,7 @@ const MOST_IN_ADDRESS = 300;
 /** The Rack: every piece to one scale under one ruler, and the tally line beneath. */
 @Component({
   selector: 'al-rack',
-  imports: [CdkVirtualScrollViewport, CdkVirtualForOf, Ruler, PieceRow, RackGives, TallyBar],
+  imports: [MatButton, CdkVirtualScrollViewport, CdkVirtualForOf, Ruler, PieceRow, RackGives, TallyBar],
   providers: [{ provide: VIRTUAL_SCROLL_STRATEGY, useClass: KnownHeightsScroll }],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './rack.html',
@@ -127,6 +128,7 @@ export class Rack {
     () => this.found().length - countBelow(this.lengths(), this.view.cursor()),
   );
   protected readonly totals = computed(() => rackTotals(this.stacks(), this.store.unit()));
+  protected readonly unknowns = computed(() => unknowns(this.found()));
   protected readonly totalsSource = computed(() => totalsSource(this.found().length));
 
   constructor() {
@@ -264,6 +266,12 @@ export class Rack {
 
   protected inspect(piece: Piece): void {
     void this.router.navigate(['/inspect', piece.id]);
+  }
+
+  /** Asks what is known of the history of pieces, all at once. */
+  protected async screen(pieces: readonly Piece[]): Promise<void> {
+    const { ScreenPieces } = await import('./screen-pieces');
+    this.dialog.open(ScreenPieces, { data: pieces, maxWidth: '680px', maxHeight: '94vh' });
   }
 
   protected edit(piece: Piece): void {

@@ -10,8 +10,16 @@ import {
   viewChild,
 } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
-import { fullWidth, printTallyLine, readTallyLine, type Piece, type TallyReading } from '@aldrek/core';
+import {
+  fullWidth,
+  printTallyLine,
+  readTallyLine,
+  type NominalReading,
+  type Piece,
+  type TallyReading,
+} from '@aldrek/core';
 import { marksOf, readLines, textOf, type ReadLine } from '../../drawing/read-lines';
+import { NominalNote } from '../../drawing/nominal-note';
 import { ReadingLine } from '../../drawing/reading-line';
 import { WoodFace } from '../../drawing/wood-face';
 import { RackActions } from '../../state/rack-actions';
@@ -24,7 +32,7 @@ const STRIP = { width: 200, height: 62 };
 /** The tally line: pieces as they are called out, read and drawn while they are typed. */
 @Component({
   selector: 'al-tally-bar',
-  imports: [ReadingLine, WoodFace],
+  imports: [ReadingLine, WoodFace, NominalNote],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './tally-bar.html',
   styleUrl: './tally-bar.scss',
@@ -115,6 +123,13 @@ export class TallyBar {
   protected async explain(): Promise<void> {
     const { TallyHelp } = await import('./tally-help');
     this.dialog.open(TallyHelp, { maxWidth: '760px', autoFocus: 'first-heading' });
+  }
+
+  /** The size as it was called out, not what is sold under that name. */
+  protected takeAsTrue({ start, end, asTrue }: NominalReading): void {
+    const text = this.text();
+    this.text.set(text.slice(0, start) + asTrue + text.slice(end));
+    this.line().focus();
   }
 
   protected leave(): void {
