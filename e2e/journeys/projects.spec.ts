@@ -46,7 +46,7 @@ test('a plan goes out of date when the rack changes, and other projects leave it
   await page.keyboard.press('d');
   await shop.go('Projects');
   await expect(
-    page.getByRole('status').filter({ hasText: /Changed since this plan was made:.*B-01/ }),
+    page.getByRole('status').filter({ hasText: 'Changed since this plan was made: B-01: findings' }),
   ).toBeVisible();
   await shop.match();
   await expect(page.getByText(/Short: 1 × rail/)).toBeVisible();

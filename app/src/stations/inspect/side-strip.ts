@@ -16,6 +16,7 @@ import {
   type Piece,
 } from '@aldrek/core';
 import { FindingMark } from '../../drawing/finding-mark';
+import { endRings } from '../../drawing/end-rings';
 import { woodTone } from '../../drawing/species-tones';
 import type { FacePoint } from './face-view';
 
@@ -145,14 +146,13 @@ export class SideStrip {
       ? { width: this.thickPx(), height: this.alongPx() }
       : { width: this.alongPx(), height: this.thickPx() },
   );
-  /** Ends show their rings, hollow toward the bark side as far as that is known. */
+  /** Ends show their rings, sides the middle of the thickness. */
   protected readonly rings = computed(() => {
-    const { width, height } = this.box();
-    if (!this.isEnd()) return `M0 ${height / 2}H${width}`;
-    const sway = this.piece().bark === 'B' ? -width * 0.7 : width * 0.7;
-    return [0.28, 0.55, 0.82]
-      .map((share) => `M${width * share} 0Q${width * share + sway} ${height / 2} ${width * share} ${height}`)
-      .join('');
+    const box = this.box();
+    const side = this.side();
+    return side === 'near' || side === 'far'
+      ? endRings(side, this.piece().bark, box)
+      : `M0 ${box.height / 2}H${box.width}`;
   });
   protected readonly reach = computed(() => {
     const { width, height } = this.box();

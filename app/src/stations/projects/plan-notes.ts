@@ -62,7 +62,7 @@ const MOST_TAGS = 6;
       </details>
     }
     @for (group of minded(); track group.why) {
-      <p class="doubt" role="status">
+      <p class="doubt quiet" role="status">
         <strong>{{ group.tags }}</strong> {{ group.why }}
         @for (told of group.pieces; track told.piece.id) {
           @if (told.overruled; as words) {
@@ -75,14 +75,14 @@ const MOST_TAGS = 6;
       </p>
     }
     @if (unscanned().length > 0) {
-      <p class="doubt" role="status">
+      <p class="doubt quiet" role="status">
         <strong
           >{{ unscanned().length }} of {{ view.cutPieces().length }} not known to be clear of metal:</strong
         >
-        @for (piece of unscanned().slice(0, 8); track piece.id; let last = $last) {
-          <a [routerLink]="['/inspect', piece.id]">{{ piece.tag }}</a>{{ last ? '' : ', ' }}
+        @for (piece of unscanned().slice(0, 8); track piece.id) {
+          <a [routerLink]="['/inspect', piece.id]">{{ piece.tag }}</a>
         }
-        {{ unscanned().length > 8 ? 'and ' + (unscanned().length - 8) + ' more' : '' }}. Scan before the first
+        {{ unscanned().length > 8 ? 'and ' + (unscanned().length - 8) + ' more. ' : '' }}Scan before the first
         machine step.
       </p>
     }
@@ -103,6 +103,10 @@ const MOST_TAGS = 6;
       border-radius: 4px;
       background: var(--hazard-tint);
       font-size: 13.5px;
+    }
+    /* What is common is said, and does not cry out. */
+    .quiet {
+      background: var(--surface);
     }
     summary {
       min-height: 28px;
