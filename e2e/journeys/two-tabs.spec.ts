@@ -107,8 +107,9 @@ test('a browser that is killed at once after a change keeps it, twenty times', a
       await stored(shop);
       const browser = await context.newCDPSession(shop.page);
       // No goodbye: the whole browser dies as in a power cut.
+      const gone = new Promise((resolve) => context.once('close', resolve));
       await browser.send('Browser.crash').catch(() => undefined);
-      await context.close().catch(() => undefined);
+      await gone;
     }
     const { context, shop } = await start();
     await shop.expectCount(20);
