@@ -1,4 +1,4 @@
-// `npm test`: installs what is missing, then lint, arrows, types, unit and end-to-end tests. Every step is
+// `npm test`: installs what is missing, then lint, arrows, types, unit and end-to-end tests, and every bench briefly. Every step is
 // run even when one before it fails; the last line counts them all.
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
@@ -63,6 +63,7 @@ command(async () => {
     ({ stats }) => ({ good: stats.expected, bad: stats.unexpected + stats.flaky }),
     { CHROMIUM: ensureChromium() },
   );
+  await check('benches, briefly', [join(root, 'scripts/bench.mjs'), 'brief']);
   console.log(`${passed} passed, ${failed} failed`);
   process.exit(failed === 0 ? 0 : 1);
 });

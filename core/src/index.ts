@@ -390,6 +390,8 @@ export {
   type BrokenPart,
   type Make,
   type Overruling,
+  type PlanHabits,
+  type PlanQuestion,
   type Part,
   type PartId,
   type PartShape,
@@ -406,8 +408,6 @@ export {
   samePlace,
   type BoardAspect,
   type PlanChange,
-  type PlanHabits,
-  type PlanQuestion,
 } from './project/plan-question.ts';
 export {
   acceptConflicts,

@@ -4,41 +4,10 @@
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { NAMES, shopOf } from './made-up-shop.mjs';
 import { at, withBrowser } from './started.mjs';
 
 const folder = mkdtempSync(join(tmpdir(), 'aldrek-bench-'));
-const NAMES = ['slat', 'stringer', 'pew back', 'floor strip', 'post', 'stave', 'offcut', 'leg'];
-const SPECIES = ['norway-spruce', 'longleaf-pine', 'sugar-maple', 'european-oak', 'greenheart'];
-const FINDS = ['chandler’s pallets', 'chapel pews', 'drill hall floor', 'old slipway', 'cider cask'];
-
-/** A shop of `count` made-up pieces with six findings each. */
-function shopOf(count, settings) {
-  const pieces = Array.from({ length: count }, (_, i) => ({
-    id: `p-${String(i).padStart(6, '0')}`,
-    tag: `${'SPFOLW'[i % 6]}-${i}`,
-    name: NAMES[i % NAMES.length],
-    length: 400 + ((i * 37) % 2400),
-    width: 40 + ((i * 13) % 220),
-    thickness: 12 + ((i * 7) % 60),
-    species: SPECIES[i % SPECIES.length],
-    speciesSure: i % 9 === 0 ? 'guess' : 'sure',
-    place: `bay ${i % 14}`,
-    since: '2026-01-17',
-    find: FINDS[i % FINDS.length],
-    findings: Array.from({ length: 6 }, (_, n) => ({
-      id: `f-${i}-${n}`,
-      kind: ['nail-hole', 'metal', 'knot', 'stain', 'check', 'wear'][(i + n) % 6],
-      face: 'A',
-      x: 20 + n * 60,
-      y: 10,
-      length: 12,
-      width: 12,
-    })),
-    hazards: i % 5 === 0 ? ['maybe-lead'] : [],
-  }));
-  return { format: 'aldrek-shop', version: 4, settings, hauls: [], pieces, projects: [], milled: [] };
-}
-
 /** The time from the last navigation until the rack shows its first strip and has nothing left to do, ms. */
 async function opened(page, address) {
   await page.goto('about:blank');

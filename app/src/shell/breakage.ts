@@ -37,7 +37,7 @@ export class Breakage implements ErrorHandler {
 
   handleError(thrown: unknown): void {
     const error = unwrapped(thrown);
-    if (isCancelled(error) || HARMLESS.test(messageOf(error))) return;
+    if (isCancelled(error) || messageOf(error).startsWith('ResizeObserver loop')) return;
     console.error(error);
     this.first.update((before) =>
       before

@@ -55,7 +55,7 @@ const habit = (
   kind: 'length',
   least,
   most,
-  get: ({ habits }) => habits[key] as number,
+  get: ({ habits }) => habits[key],
   set: (settings, value) => ({ ...settings, habits: { ...settings.habits, [key]: value } }),
 });
 

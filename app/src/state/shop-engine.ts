@@ -137,7 +137,10 @@ export class ShopEngine {
 
   /** Numbers that grow with time, so that the steps of several tabs sort as they were made. */
   private nextNumber(): number {
-    this.n = Math.max(Date.now() * 1000 + Math.floor(Math.random() * 1000), this.n + 1);
+    this.n = Math.max(
+      Date.now() * 1000 + ((crypto.getRandomValues(new Uint16Array(1))[0] ?? 0) % 1000),
+      this.n + 1,
+    );
     return this.n;
   }
 

@@ -12,7 +12,9 @@ import {
   type Project,
 } from '@aldrek/core';
 import { isCancelled, WorkerClient, type Call } from '../workers/client';
-import type { TriedWay, WhatIfAsk, WhatIfStep } from '../workers/protocol';
+import type { OfferedWay, TriedWay, WhatIfAsk, WhatIfStep } from '../workers/protocol';
+
+export type { OfferedWay, TriedWay };
 import { Planning } from './planning';
 import { ShopStore } from './shop.store';
 

@@ -113,7 +113,8 @@ export class ShopDb extends Dexie {
         if (row) await settings.put({ key: 'settings', value: completeSettings(row.value) });
         await transaction.table('snapshots').clear();
         await transaction.table<Project, string>('projects').toCollection().modify(forgetBasis);
-        await stepsFromJournal(transaction.table('journal'), transaction.table('steps'));
+        const journal = transaction.table<JournalEntry, number>('journal');
+        await stepsFromJournal(journal, transaction.table<StoredStep, unknown>('steps'));
       });
     // Tags are unique here as well, whatever a tab may think; and the journal is steps now.
     this.version(5).stores({ pieces: 'id, &tag, place, species', journal: null });

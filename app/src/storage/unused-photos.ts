@@ -36,7 +36,7 @@ function collect(value: unknown, into: Set<string>): void {
   if (typeof value !== 'object' || value === null) return;
   for (const [key, inner] of Object.entries(value)) {
     if (key === 'photos' && Array.isArray(inner))
-      for (const photo of inner as { readonly id?: unknown }[])
+      for (const photo of inner as ({ readonly id?: unknown } | null)[])
         if (typeof photo?.id === 'string') into.add(photo.id);
     collect(inner, into);
   }

@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { FakeWorker } from '../../test-support/fake-worker';
-import { isCancelled, WorkerClient, WorkerFault } from './client';
+import { isCancelled, WorkerClient, type WorkerFault } from './client';
 import type { FromWorker } from './messages';
 import { serve } from './serve';
 

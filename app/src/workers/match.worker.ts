@@ -110,7 +110,7 @@ class Kept {
   take(plan: MatchPlan): boolean {
     if (plan === this.last || !isBetterPlan(plan, this.best)) {
       // As good a plan may come with a better bound.
-      if (plan !== this.last && this.best && plan.placements === this.best.placements) this.best = plan;
+      if (plan !== this.last && plan.placements === this.best?.placements) this.best = plan;
       return true;
     }
     this.last = plan;

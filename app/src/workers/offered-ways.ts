@@ -12,7 +12,7 @@ import {
   type ShopInView,
   type WayOut,
 } from '@aldrek/core';
-import { toneApart } from '../drawing/tone';
+import { toneApart } from '../colour/tone';
 import type { OfferedWay } from './protocol';
 
 export interface WayAtHand {

@@ -11,6 +11,8 @@ export interface Asked<Progress, Note> {
   turn(): Promise<void>;
 }
 
+// Named by each worker, so that what it is asked is checked.
+// eslint-disable-next-line @typescript-eslint/no-unnecessary-type-parameters
 export function serve<Ask, Result, Progress = never, Note = never>(
   answer: (ask: Ask, asked: Asked<Progress, Note>) => Result | Promise<Result>,
 ): void {

@@ -304,12 +304,8 @@ function kept(project: Project, fields: Partial<Record<keyof Project, unknown>>)
     ([field, value]) => project[field as keyof Project] !== value,
   );
   if (changed.length === 0) return project;
-  const next: Record<string, unknown> = { ...project };
-  for (const [field, value] of changed) {
-    if (value === undefined) delete next[field];
-    else next[field] = value;
-  }
-  return next as unknown as Project;
+  const next = Object.entries({ ...project, ...Object.fromEntries(changed) });
+  return Object.fromEntries(next.filter(([, value]) => value !== undefined)) as unknown as Project;
 }
 
 /** A plan without what is gone; undefined when none of its parts is left. */
@@ -403,15 +399,13 @@ export function reservedByPlans(pieces: readonly Piece[], projects: readonly Pro
     for (const pieceId of new Set(plan.cuts.map((cut) => cut.pieceId)))
       by.set(pieceId, [...(by.get(pieceId) ?? []), id]);
   }
-  let changed = false;
   const reserved = pieces.map((piece) => {
     const holders = by.get(piece.id) ?? [];
     const [first] = holders;
     if (piece.reservedFor === undefined ? first === undefined : holders.includes(piece.reservedFor))
       return piece;
-    changed = true;
     const { reservedFor: _freed, ...free } = piece;
     return first === undefined ? free : { ...free, reservedFor: first };
   });
-  return changed ? reserved : pieces;
+  return reserved.every((piece, i) => piece === pieces[i]) ? pieces : reserved;
 }

@@ -8,23 +8,7 @@ import type { Piece, PieceId, ProjectId } from '../stock/piece.ts';
 import type { CuttingHabits } from '../yield/habits.ts';
 import type { Machines } from '../yield/machines.ts';
 import { usesKey } from './fitness.ts';
-import type { Part, PartId, PlannedCut, Project, ProjectPlan, Wanted } from './project.ts';
-
-/** Habits that plans rest on. */
-export type PlanHabits = Pick<CuttingHabits, 'kerfMm' | 'endTrimMm' | 'roughEndTrimMm' | 'limits' | 'offcut'>;
-
-export interface PlanQuestion {
-  readonly parts: readonly Part[];
-  readonly wanted: Wanted;
-  /** Projects that were matched at once. */
-  readonly together: readonly ProjectId[];
-  /** What the place and the people of the brief ask of wood, as a text. */
-  readonly uses: string;
-  readonly habits: PlanHabits;
-  readonly machines: Machines;
-  /** A mark of each board that the plan uses: of its size, wood, findings, shape and hazards in turn. */
-  readonly boards: Readonly<Record<PieceId, string>>;
-}
+import type { Part, PartId, PlanHabits, PlannedCut, PlanQuestion, Project, ProjectPlan } from './project.ts';
 
 /** What of a piece a plan rests on, in the order of its mark. */
 export const BOARD_ASPECTS = ['size', 'species', 'findings', 'shape', 'hazards'] as const;

@@ -4,7 +4,8 @@ import type { Tone } from '../stock/inspection.ts';
 import type { Grain } from '../stock/inspection.ts';
 import type { SpeciesId } from '../timber/species.ts';
 import type { Rect } from '../geometry/rectangle.ts';
-import type { PlanQuestion } from './plan-question.ts';
+import type { CuttingHabits } from '../yield/habits.ts';
+import type { Machines } from '../yield/machines.ts';
 
 export type PartId = string & { readonly brand?: 'PartId' };
 
@@ -133,6 +134,23 @@ export interface BrokenPart {
   /** % of dry mass. */
   readonly moisturePct?: number;
   readonly joins?: string;
+}
+
+/** Habits that plans rest on. */
+export type PlanHabits = Pick<CuttingHabits, 'kerfMm' | 'endTrimMm' | 'roughEndTrimMm' | 'limits' | 'offcut'>;
+
+/** What a plan was asked, as it stood when it was made. */
+export interface PlanQuestion {
+  readonly parts: readonly Part[];
+  readonly wanted: Wanted;
+  /** Projects that were matched at once. */
+  readonly together: readonly ProjectId[];
+  /** What the place and the people of the brief ask of wood, as a text. */
+  readonly uses: string;
+  readonly habits: PlanHabits;
+  readonly machines: Machines;
+  /** A mark of each board that the plan uses: of its size, wood, findings, shape and hazards in turn. */
+  readonly boards: Readonly<Record<PieceId, string>>;
 }
 
 /** What the maker has decided against a *never*, in their own words. */

@@ -12,7 +12,7 @@ import { MAT_DIALOG_DATA, MatDialogClose, MatDialogContent, MatDialogTitle } fro
 import { mdiCameraPlusOutline } from '@mdi/js';
 import { fullWidth, type PinnedPhoto } from '@aldrek/core';
 import { Icon } from '../../drawing/icon';
-import { labOf, toneCss, toneOf } from '../../drawing/tone';
+import { labOf, toneCss, toneOf } from '../../colour/tone';
 import { PieceActions } from '../../state/piece-actions';
 import { PiecePhotos } from '../../state/piece-photos';
 import { ShopStore } from '../../state/shop.store';

@@ -10,7 +10,7 @@ import {
   type Piece,
 } from '@aldrek/core';
 import { FigureField } from '../../fields/figure-field';
-import { toneCss } from '../../drawing/tone';
+import { toneCss } from '../../colour/tone';
 import { PieceActions } from '../../state/piece-actions';
 import { ShopStore } from '../../state/shop.store';
 import { DryingLine } from './drying-line';

@@ -18,7 +18,7 @@ import {
   type RepairWay,
 } from '@aldrek/core';
 import { WoodFace } from '../../drawing/wood-face';
-import { labOf, toneApart, toneOf } from '../../drawing/tone';
+import { labOf, toneApart, toneOf } from '../../colour/tone';
 import { FigureField } from '../../fields/figure-field';
 import { SpeciesField } from '../../fields/species-field';
 import { ProjectActions } from '../../state/project-actions';

@@ -2,8 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import type { Project, ProjectPlan } from '@aldrek/core';
 import { ProjectActions } from '../../state/project-actions';
 import { ShopStore } from '../../state/shop.store';
-import { WhatIf } from '../../state/what-if';
-import type { OfferedWay, TriedWay } from '../../workers/protocol';
+import { WhatIf, type OfferedWay, type TriedWay } from '../../state/what-if';
 
 const NOTHING_TRIED: ReadonlyMap<string, TriedWay> = new Map();
 
