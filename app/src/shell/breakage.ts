@@ -16,7 +16,7 @@ export interface Broken {
 }
 
 /** Browsers report these when a layout takes two goes: nothing is wrong. */
-const HARMLESS = /^ResizeObserver loop/;
+const HARMLESS = 'ResizeObserver loop';
 
 /**
  * Hears of every error that nobody caught, rejected promises too. It keeps the first, which is mostly the cause of those
@@ -37,7 +37,7 @@ export class Breakage implements ErrorHandler {
 
   handleError(thrown: unknown): void {
     const error = unwrapped(thrown);
-    if (isCancelled(error) || messageOf(error).startsWith('ResizeObserver loop')) return;
+    if (isCancelled(error) || messageOf(error).startsWith(HARMLESS)) return;
     console.error(error);
     this.first.update((before) =>
       before

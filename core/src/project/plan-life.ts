@@ -304,7 +304,7 @@ function kept(project: Project, fields: Partial<Record<keyof Project, unknown>>)
     ([field, value]) => project[field as keyof Project] !== value,
   );
   if (changed.length === 0) return project;
-  const next = Object.entries({ ...project, ...Object.fromEntries(changed) });
+  const next = Object.entries<unknown>({ ...project, ...Object.fromEntries(changed) });
   return Object.fromEntries(next.filter(([, value]) => value !== undefined)) as unknown as Project;
 }
 
