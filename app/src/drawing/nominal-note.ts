@@ -2,22 +2,15 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
 import { MatButton } from '@angular/material/button';
 import type { NominalReading } from '@aldrek/core';
 
-/** What a nominal size was read as, and one tap to take it as the true size. */
+/** One tap to take a size that was read as nominal (the chip beside it says as what) for the true size. */
 @Component({
   selector: 'al-nominal-note',
   imports: [MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <span>{{ of().text }}</span>
-    <button matButton (click)="asTrue.emit(of())">It is the true size</button>
-  `,
+  template: ` <button matButton="outlined" (click)="asTrue.emit(of())">No, that is its true size</button> `,
   styles: `
     :host {
-      display: inline-flex;
-      align-items: center;
-      gap: 4px;
-      padding-left: 8px;
-      border-left: 3px solid var(--blue);
+      display: inline-block;
     }
   `,
 })

@@ -119,8 +119,11 @@ export class ShopFiles {
   private replace(label: string, shop: ShopDocument): void {
     this.store.change(label, shop);
     const done = label.charAt(0).toUpperCase() + label.slice(1);
-    this.notices.undoable(
-      `${done}: ${shop.hauls.length} hauls, ${shop.pieces.length} pieces, ${shop.projects.length} projects.`,
+    // Drawing a rack of thousands is work enough for one turn of the page.
+    setTimeout(() =>
+      this.notices.undoable(
+        `${done}: ${shop.hauls.length} hauls, ${shop.pieces.length} pieces, ${shop.projects.length} projects.`,
+      ),
     );
   }
 }

@@ -91,6 +91,9 @@ const LABELS: Readonly<Record<Size, string>> = {
       align-items: end;
       gap: 8px;
     }
+    mat-form-field {
+      grid-column: span 2;
+    }
     .fault {
       margin-top: 6px;
     }
