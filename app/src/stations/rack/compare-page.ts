@@ -32,6 +32,7 @@ import { RackFigures } from '../../state/rack-figures';
 import { ShopStore } from '../../state/shop.store';
 import type { PieceFigures } from '../../state/figures';
 import { classText, PLANED_CLASSES, stockTotals } from './stock-totals';
+import { unknowns } from './rack-totals';
 
 /** More pieces than this are listed without being drawn. */
 const MOST_DRAWN = 60;
@@ -67,6 +68,8 @@ export class ComparePage {
   protected readonly rulerMm = computed(() => (this.benchPx() - 4) / this.pxPerMm());
   protected readonly scaleNote = computed(() => scaleNote(this.pxPerMm()));
 
+  /** Of the pieces side by side, how many nobody has been over with a detector. */
+  protected readonly unscanned = computed(() => unknowns(this.pieces()).unscanned);
   protected readonly rows = computed(() => {
     const figures = this.rack.figures();
     return this.pieces()
@@ -106,7 +109,8 @@ export class ComparePage {
       w: cut.length * scale,
       h: cut.width * scale,
     }));
-    const [caution] = cautionsFor(piece);
+    // What is common to many is counted below the heading.
+    const [caution] = cautionsFor(piece).filter(({ counted }) => counted !== true);
     return {
       piece,
       width: width + 2,
