@@ -110,7 +110,7 @@ test('two plans side by side: one is put by, the other found for another wish, a
   await page.getByRole('combobox', { name: 'What the plan is to be best at' }).selectOption('least-work');
   await shop.match();
   await expect(page.locator('al-plan-compare')).toContainText('boards');
-  await page.getByRole('button', { name: 'Take up the one put by' }).click();
+  await page.getByRole('button', { name: 'Take up the one put aside' }).click();
   await expect(page.locator('al-plan-compare')).toBeVisible();
   await shop.undo();
   await expect(page.locator('al-plan-compare')).toBeVisible();

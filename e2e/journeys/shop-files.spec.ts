@@ -34,7 +34,7 @@ test('a broken file changes nothing and says where it is broken', async ({ page 
   };
 
   await bring('cut-short.json', demo.slice(0, 4000));
-  const dialog = page.getByRole('dialog');
+  const dialog = page.getByRole('dialog', { name: /was not imported/ });
   await expect(dialog).toContainText('cut-short.json was not imported');
   await expect(dialog).toContainText(/line \d+, column \d+/);
   await dialog.getByRole('button', { name: 'Close' }).click();

@@ -103,6 +103,8 @@ test('a browser that is killed at once after a change keeps it, twenty times', a
       const { context, shop } = await start();
       await shop.expectCount(i);
       await shop.tally(`board ${1000 + i} x 100 x 25 oak`);
+      // Drawn, which says first that it is not stored yet.
+      await shop.expectCount(i + 1);
       // The moment the program says that it is stored, and not one later.
       await stored(shop);
       const browser = await context.newCDPSession(shop.page);

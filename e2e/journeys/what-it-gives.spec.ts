@@ -26,6 +26,7 @@ test('a dished pew seat: how narrow must strips be to leave 20 mm', async ({ pag
   await trade.getByRole('button', { name: 'The table: where it comes from' }).click();
   await trade.getByRole('button', { name: /^Change the shop’s figures/ }).click();
   await expect(page.getByRole('textbox', { name: /^kerf/ })).toBeFocused();
+  await page.getByRole('tab', { name: 'Milling' }).click();
   await page.getByRole('checkbox', { name: /A hand-tool shop/ }).check();
   await page.getByRole('button', { name: 'Done' }).click();
   await expect(trade.getByText('Hand tools: no machine limits.')).toBeVisible();
@@ -56,7 +57,7 @@ test('a post with a rotten foot and buried metal is knocked, pulled, scanned and
   const near = page.getByRole('group', { name: 'slices off the near end' });
   await shop.measure('slice off the near end', '230');
   await near.getByRole('button', { name: 'It broke' }).click();
-  await expect(near).toContainText('230 off and it broke: reckoned 255');
+  await expect(near).toContainText('230 off and it broke: counted as 255');
   await shop.measure('slice off the near end', '30');
   await near.getByRole('button', { name: 'Sound' }).click();
   await expect(near).toContainText('260 off, sound');

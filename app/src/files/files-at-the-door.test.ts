@@ -53,7 +53,7 @@ it('hands faults on, and says in words when the worker dies', async () => {
 
 it('shows what takes long, and ends the worker when it is left', async () => {
   const read = door.read(FILE);
-  await new Promise((resolve) => setTimeout(resolve, 450));
+  await new Promise((resolve) => setTimeout(resolve, 900));
   await settled();
   expect(open).toHaveBeenCalledOnce();
   left.next(true);

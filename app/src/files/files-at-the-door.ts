@@ -7,7 +7,7 @@ import type { FilesAnswer, FilesAsk, FilesProgress, PiecesToPack } from '../work
 import type { FileRead } from './read-file';
 
 /** Reading and packing that takes longer than this is shown, ms. */
-const SHOW_AFTER_MS = 400;
+const SHOW_AFTER_MS = 800;
 /** Pieces that pass in one message. */
 const SLICE = 200;
 

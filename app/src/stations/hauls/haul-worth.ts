@@ -238,9 +238,9 @@ export class HaulWorth {
     const recorded = this.record()(find.kind);
     const share = usableShare(find.kind, find.condition, recorded, this.trade().usable[find.kind]);
     const percent = [share.low, share.likely, share.high].map((part) => (part * 100).toFixed(0)).join(' – ');
-    const whence = share.records > 0 ? `guess and ${share.records} of your own record` : 'starting guess';
+    const source = share.records > 0 ? `guess and ${share.records} of your own record` : 'starting guess';
     return (
-      `${volumeText(piecesM3, this.unit())} of pieces × ${percent} % usable (${whence}, ${find.condition}) × ` +
+      `${volumeText(piecesM3, this.unit())} of pieces × ${percent} % usable (${source}, ${find.condition}) × ` +
       `${this.trade().currency} ${perM3} a m³ of new ${speciesName(find.species)}`
     );
   }

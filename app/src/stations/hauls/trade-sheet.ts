@@ -19,13 +19,13 @@ interface Asked {
   readonly kind: FindKind | null;
 }
 
-/** What the shop reckons its time, trips and new wood at; what goes into the vehicle; what finds give. */
+/** What the shop counts its time, trips and new wood at; what goes into the vehicle; what finds give. */
 @Component({
   selector: 'al-trade-sheet',
   imports: [MatDialogTitle, MatDialogContent, MatDialogClose, FigureField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h2 mat-dialog-title>What the reckoning rests on</h2>
+    <h2 mat-dialog-title>What these sums rest on</h2>
     <mat-dialog-content>
       <div class="fields">
         <label class="field"

@@ -161,7 +161,7 @@ export class EndsPanel {
           : `${size(trims[side])} off, as a matter of course`
         : cut.sound
           ? `${size(cut.trimMm)} off, sound`
-          : `${size(cut.trimMm)} off and it broke: reckoned ${size(trims[side])}`;
+          : `${size(cut.trimMm)} off and it broke: counted as ${size(trims[side])}`;
       const rough = piece.roughEnds?.includes(side) === true;
       return { side, name: `${side} end`, cut, text, rough };
     });

@@ -27,7 +27,7 @@ export interface MilledAsk {
   template: `
     <h2 mat-dialog-title>What came off the planer: {{ ask.piece.tag }}</h2>
     <mat-dialog-content>
-      <p>Filled in as reckoned. Correct what came out otherwise; a count of 0 drops a line.</p>
+      <p>Filled in as estimated. Correct what came out otherwise; a count of 0 drops a line.</p>
       @for (line of lines(); track $index) {
         <div class="line" role="group" [attr.aria-label]="'Line ' + ($index + 1)">
           <al-figure-field
@@ -65,7 +65,7 @@ export interface MilledAsk {
         <button type="button" class="btn" (click)="nothing()">Nothing usable came</button>
       </div>
       <p class="sum" role="status">
-        <strong>{{ came() }}</strong> came of {{ reckoned() }} reckoned: <strong>{{ share() }} %</strong>
+        <strong>{{ came() }}</strong> came of {{ reckoned() }} estimated: <strong>{{ share() }} %</strong>
       </p>
       <label class="replace">
         <input

@@ -88,7 +88,7 @@ interface Sample {
             <span class="swatch" [style.background]="found.css"></span>
             <span>{{ found.text }}</span>
             <button type="button" class="btn strong" (click)="keepTone()">Keep this tone</button>
-            <button type="button" class="btn" (click)="samples.set([])">Sample anew</button>
+            <button type="button" class="btn" (click)="samples.set([])">Sample again</button>
           }
           <button type="button" class="btn" (click)="pin(photo)">
             {{ photo.at ? 'Pinned; pin at the rule instead' : 'Pin it at the rule' }}

@@ -45,7 +45,7 @@ import { ShopStore } from '../../state/shop.store';
         [attr.aria-pressed]="project().kind !== 'repair'"
         (click)="setKind('repurpose')"
       >
-        Make anew
+        Make from scratch
       </button>
       <button
         type="button"

@@ -14,7 +14,7 @@ import { planFigures } from './plan-figures';
         <tr>
           <th scope="col">Two plans</th>
           <th scope="col">at hand</th>
-          <th scope="col">put by</th>
+          <th scope="col">put aside</th>
         </tr>
       </thead>
       <tbody>
@@ -29,7 +29,7 @@ import { planFigures } from './plan-figures';
     </table>
     <div class="do">
       <button type="button" class="btn small" (click)="actions.exchangePlans(project())">
-        Take up the one put by
+        Take up the one put aside
       </button>
       <button type="button" class="btn small" (click)="actions.dropPutBy(project())">Drop it</button>
     </div>

@@ -75,7 +75,7 @@ const MOST_CHANGES = 4;
         <p class="stale" role="status">
           <strong>Changed since this plan was made:</strong>
           {{ changes().join(' · ') }}{{ more() > 0 ? ' · and ' + more() + ' more' : '' }}.
-          {{ project.plan?.accepted ? 'It stays accepted; to plan anew, release it.' : 'Match again.' }}
+          {{ project.plan?.accepted ? 'It stays accepted; to plan again, release it.' : 'Match again.' }}
         </p>
       }
     }

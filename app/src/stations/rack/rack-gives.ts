@@ -27,7 +27,7 @@ import { ShopStore } from '../../state/shop.store';
       }
     </label>
     @if (rack.want(); as want) {
-      <p class="muted" role="status">{{ rack.progress() === null ? said(want) : 'Reckoning…' }}</p>
+      <p class="muted" role="status">{{ rack.progress() === null ? said(want) : 'Working it out…' }}</p>
     }
     @if (rack.want() !== null || view.by() === 'yield') {
       <div class="row" role="radiogroup" aria-labelledby="gives">
@@ -59,7 +59,7 @@ import { ShopStore } from '../../state/shop.store';
     @if (rack.progress(); as progress) {
       <p class="progress" role="status">
         <progress [value]="progress.done" [max]="progress.of"></progress>
-        {{ progress.done }} of {{ progress.of }} reckoned
+        {{ progress.done }} of {{ progress.of }} worked out
         <button type="button" class="btn" (click)="rack.stop()">Stop</button>
       </p>
     }

@@ -109,7 +109,7 @@ const SHARE_LIMITS = [0.9, 0.75, 0.5, 0.25, 0.0001];
 
 function yieldKey(piece: Piece, giving: ByGiving | undefined): Key {
   const share = giving?.figures.get(piece.id)?.share;
-  if (share === undefined) return { order: 99, title: 'not reckoned yet' };
+  if (share === undefined) return { order: 99, title: 'not worked out yet' };
   const index = SHARE_LIMITS.findIndex((limit) => share >= limit);
   const band = index < 0 ? SHARE_LIMITS.length : index;
   const order = giving?.order === 'worst' ? SHARE_LIMITS.length - band : band;

@@ -41,7 +41,7 @@ it('stacks the rack by what pieces give, best or worst on top', () => {
     'gives 75 – 90 % of its face',
     'gives 25 – 50 % of its face',
     'gives nothing',
-    'not reckoned yet',
+    'not worked out yet',
   ]);
   expect(titles('worst')[0]).toBe('gives nothing');
 });
