@@ -340,3 +340,19 @@ it('whatever two or three tabs do, memory and disk say the same and no tag stand
     { numRuns: 40 },
   );
 }, 60_000);
+
+it('keeps the very lists that are shown when the history comes in late', async () => {
+  const room = new Room();
+  const tab = await Tab.open('one', room);
+  await settled([tab]);
+  tab.tally('B-01');
+  tab.tally('B-02');
+  const { pieces } = tab.shop;
+  tab.engine.takeHistory(NO_HISTORY);
+  expect(tab.shop.pieces).toBe(pieces);
+  await settled([tab]);
+  expect(tab.shop.pieces).toBe(pieces);
+  tab.engine.undo();
+  expect(tab.shop.pieces.map(({ tag }) => tag)).toEqual(['B-01']);
+  await expectInStep([tab]);
+});

@@ -105,7 +105,9 @@ export class ShopEngine {
           read.undone.map(({ n }) => n),
         )
         .catch(() => undefined);
-    this.replay();
+    // The shop is as it was, so the very same lists stay, and what hangs on them does.
+    const asShown = this.waiting.every(({ kind }) => kind === 'do' || kind === 'quiet');
+    this.replay(asShown ? this.view.shop : undefined);
   }
 
   /** Puts `after` in place of the shop, as one step of undo; what has been undone can't be done again after it. */
@@ -155,11 +157,11 @@ export class ShopEngine {
     this.show({ shop: this.view.shop, history: this.view.history, storing: this.waiting.length });
   }
 
-  /** The view anew from the base and what waits. */
-  private replay(): void {
+  /** The view from the base and what waits; `shop` where it is known to come to the same. */
+  private replay(shop?: ShopDocument): void {
     let frame: Frame = { shop: this.base.shop, history: this.baseHistory };
     for (const deed of this.waiting) frame = this.applied(deed, frame);
-    this.view = frame;
+    this.view = shop ? { ...frame, shop } : frame;
     this.publish();
   }
 
