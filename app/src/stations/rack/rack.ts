@@ -12,7 +12,7 @@ import {
 import { MatButton } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
 import { Router } from '@angular/router';
-import type { LengthUnit, Piece } from '@aldrek/core';
+import type { Piece } from '@aldrek/core';
 import { areaText, volumeText } from '../../drawing/measures';
 import { Ruler } from '../../drawing/ruler';
 import { fitScale, scaleNote } from '../../drawing/scale';
@@ -33,7 +33,6 @@ import { searchPieces, warmUpWhenIdle } from './rack-search';
 import { RackView, STACK_BY, type StackBy } from '../../state/rack-view';
 import { drying, longestFirst, rackRows, STACK_NAMES, stacksOf, type RackRow, type Stack } from './stacks';
 import { countBelow, rackTotals, totalsSource, unknowns } from './rack-totals';
-import { kept } from './kept';
 import { TallyBar } from './tally-bar';
 
 /** Room for tag and size beside the longest strip, px. */
@@ -41,16 +40,6 @@ const LABEL_ROOM = 250;
 const ZOOM_STEP = 1.25;
 /** The rows of another stacking are drawn by then, ms. */
 const DRAWN_AFTER_MS = 40;
-const inOrderOf = kept((pieces: readonly Piece[]) => [...pieces].sort(longestFirst));
-const lengthsOf = kept((pieces: readonly Piece[]) =>
-  Float64Array.from(pieces, ({ length }) => length).sort(),
-);
-const unknownsOf = kept(unknowns);
-/** Stacks that hang on the pieces alone. */
-const stacksKept = kept((pieces: readonly Piece[], about) => {
-  const [by, unit] = about.split(' ') as [StackBy, LengthUnit];
-  return stacksOf(pieces, by, unit);
-});
 /** More ids than this make an address too long for some browsers. */
 const MOST_IN_ADDRESS = 300;
 
@@ -83,7 +72,7 @@ export class Rack {
   private readonly benchPx = widthOf(this.bench, 900);
 
   /** Sorted once, so that every search and every stack finds its pieces in order already. */
-  private readonly ordered = computed(() => inOrderOf(this.store.pieces()));
+  private readonly ordered = computed(() => [...this.store.pieces()].sort(longestFirst));
   private readonly searched = searchPieces(this.ordered, this.view.query);
   /** What was searched for, and of that only what gives the wanted part, where one is wanted. */
   protected readonly found = computed(() => {
@@ -93,14 +82,12 @@ export class Rack {
   });
   private readonly stacks = computed(() => {
     const by = this.view.by();
-    const unit = this.store.unit();
-    if (by !== 'yield') return stacksKept(this.found(), `${by} ${unit}`);
     const giving = {
       figures: this.rackFigures.figures(),
       order: this.rackFigures.order(),
       wanted: this.rackFigures.want() !== null,
     };
-    return stacksOf(this.found(), by, unit, giving);
+    return stacksOf(this.found(), by, this.store.unit(), giving);
   });
   private readonly longest = computed(() =>
     this.store.pieces().reduce((most, piece) => Math.max(most, piece.length), 600),
@@ -136,12 +123,12 @@ export class Rack {
     return ids.size === 0 ? [] : this.store.pieces().filter((piece) => ids.has(piece.id));
   });
 
-  private readonly lengths = computed(() => lengthsOf(this.found()));
+  private readonly lengths = computed(() => Float64Array.from(this.found(), (piece) => piece.length).sort());
   protected readonly reach = computed(
     () => this.found().length - countBelow(this.lengths(), this.view.cursor()),
   );
   protected readonly totals = computed(() => rackTotals(this.stacks(), this.store.unit()));
-  protected readonly unknowns = computed(() => unknownsOf(this.found()));
+  protected readonly unknowns = computed(() => unknowns(this.found()));
   protected readonly totalsSource = computed(() => totalsSource(this.found().length));
 
   constructor() {
