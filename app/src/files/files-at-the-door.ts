@@ -4,6 +4,7 @@ import { fail, ok, type DocumentFault, type Piece, type Result, type ShopDocumen
 import type { StoredPhoto } from '../storage/shop-db';
 import { isCancelled, WorkerClient } from '../workers/client';
 import type { FilesAnswer, FilesAsk, FilesProgress, PiecesToPack } from '../workers/protocol';
+import { turn } from '../turns/turns';
 import type { FileRead } from './read-file';
 
 /** Reading and packing that takes longer than this is shown, ms. */
@@ -60,7 +61,7 @@ export class FilesAtTheDoor {
     });
     for (let i = 0; i < shop.pieces.length; i += SLICE) {
       call.note({ pieces: shop.pieces.slice(i, i + SLICE) });
-      if (i % 1000 === 0) await new Promise((resolve) => setTimeout(resolve));
+      if (i % 1000 === 0) await turn();
     }
     const answer = await call.result;
     if (answer.kind === 'text') return new Blob([answer.text], { type: 'application/json' });

@@ -1,5 +1,6 @@
 import { Injectable, type OnDestroy } from '@angular/core';
 import type { CuttingHabits, Giving, Machines, Piece, Want, YieldAsk } from '@aldrek/core';
+import { turn } from '../turns/turns';
 import { isCancelled, WorkerClient } from '../workers/client';
 import type { FiguresAnswer, FiguresQuestion, PieceFigures } from '../workers/protocol';
 
@@ -187,5 +188,3 @@ export class Figures implements OnDestroy {
     return content;
   }
 }
-
-const turn = (): Promise<void> => new Promise((resolve) => setTimeout(resolve));

@@ -9,6 +9,7 @@ import {
   type ShopSettings,
 } from '@aldrek/core';
 import type { EntityTable } from 'dexie';
+import { turn } from '../turns/turns';
 import { recordsIn, type History, type Step } from './history';
 import { inParts, isLarge, joined, slices } from './large-change';
 import { ShopDb, type ExportedRow, type RevisionRow, type SettingsRow } from './shop-db';
@@ -38,9 +39,6 @@ export interface Write {
   /** Steps that are no more: trimmed, or not to be redone after a new one. */
   readonly forgotten: readonly number[];
 }
-
-/** Lets the page have its turn between two stretches of work. */
-const turn = (): Promise<void> => new Promise((resolve) => setTimeout(resolve));
 
 /** Reads and writes the shop in this browser; each write is one transaction over all that it touches. */
 export class ShopRepository {

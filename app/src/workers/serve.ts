@@ -1,4 +1,5 @@
 /** The worker's side of {@link WorkerClient}: answers each question, and hears notes and cancels on the way. */
+import { turn } from '../turns/turns';
 import type { FromWorker, ToWorker } from './messages';
 
 export interface Asked<Progress, Note> {
@@ -35,7 +36,7 @@ export function serve<Ask, Result, Progress = never, Note = never>(
         return state.cancelled;
       },
       notes: () => state.notes.splice(0),
-      turn: () => new Promise((resolve) => setTimeout(resolve)),
+      turn,
     };
     // Questions are begun in the order in which they come, each in one go up to its first turn.
     new Promise<Result>((resolve) => resolve(answer(data.ask, asked)))

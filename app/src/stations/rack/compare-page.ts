@@ -32,6 +32,7 @@ import { RackFigures } from '../../state/rack-figures';
 import { ShopStore } from '../../state/shop.store';
 import type { PieceFigures } from '../../state/figures';
 import { classText, PLANED_CLASSES, stockTotals } from './stock-totals';
+import { atOnce } from '../../turns/turns';
 import { unknowns } from './rack-totals';
 
 /** More pieces than this are listed without being drawn. */
@@ -69,7 +70,7 @@ export class ComparePage {
   protected readonly scaleNote = computed(() => scaleNote(this.pxPerMm()));
 
   /** Of the pieces side by side, how many nobody has been over with a detector. */
-  protected readonly unscanned = computed(() => unknowns(this.pieces()).unscanned);
+  protected readonly unscanned = computed(() => atOnce(unknowns(this.pieces())).unscanned);
   protected readonly rows = computed(() => {
     const figures = this.rack.figures();
     return this.pieces()

@@ -3,8 +3,26 @@ import { Subject, distinctUntilChanged } from 'rxjs';
 
 /** Rows beyond the window on each side that are drawn ahead, px. */
 const AHEAD = 400;
+/** Rows that are drawn in one turn; the rest follows in the next ones. */
+const ROWS_AT_ONCE = 8;
+/** Racks with fewer rows are drawn at one go. */
+const MANY_ROWS = 1000;
 /** Room below the last row, so that it can be scrolled clear of the actions on a piece, px. */
 const FOOT = 76;
+
+interface Range {
+  readonly start: number;
+  readonly end: number;
+}
+
+/** The rows to draw now: those that are drawn and still wanted, and a few more, downward from the first in view. */
+function nextRange(drawn: Range, wanted: Range, firstInView: number): Range {
+  let [start, end] = [Math.max(drawn.start, wanted.start), Math.min(drawn.end, wanted.end)];
+  if (start >= end) start = end = firstInView;
+  const below = Math.min(ROWS_AT_ONCE, wanted.end - end);
+  const above = Math.min(ROWS_AT_ONCE - below, start - wanted.start);
+  return { start: start - above, end: end + below };
+}
 
 /** Virtual scrolling of rows whose heights differ but are known beforehand. */
 export class KnownHeightsScroll implements VirtualScrollStrategy {
@@ -13,10 +31,16 @@ export class KnownHeightsScroll implements VirtualScrollStrategy {
   private viewport: CdkVirtualScrollViewport | null = null;
   /** tops[i] is where row i begins; the last entry is where everything ends. */
   private tops = new Float64Array(1);
+  /** Rows that have been drawn already. */
+  private drawn = { start: 0, end: 0 };
+  private following: ReturnType<typeof setTimeout> | undefined;
 
-  setHeights(heights: readonly number[]): void {
-    this.tops = new Float64Array(heights.length + 1);
-    heights.forEach((height, i) => (this.tops[i + 1] = (this.tops[i] ?? 0) + height));
+  /** The heights of all rows, top to bottom. */
+  setRows(rows: readonly { readonly height: number }[]): void {
+    this.tops = new Float64Array(rows.length + 1);
+    rows.forEach(({ height }, i) => (this.tops[i + 1] = (this.tops[i] ?? 0) + height));
+    // Other rows lie here now, so that what was drawn counts for nothing.
+    if (rows.length >= MANY_ROWS) this.drawn = { start: 0, end: 0 };
     this.update();
   }
 
@@ -27,6 +51,8 @@ export class KnownHeightsScroll implements VirtualScrollStrategy {
 
   detach(): void {
     this.index.complete();
+    clearTimeout(this.following);
+    this.drawn = { start: 0, end: 0 };
     this.viewport = null;
   }
 
@@ -65,11 +91,18 @@ export class KnownHeightsScroll implements VirtualScrollStrategy {
     const count = tops.length - 1;
     viewport.setTotalContentSize((tops[count] ?? 0) + FOOT);
     const from = viewport.measureScrollOffset();
-    const start = this.rowAt(from - AHEAD);
-    const end = Math.min(count, this.rowAt(from + viewport.getViewportSize() + AHEAD) + 1);
-    viewport.setRenderedRange({ start, end });
-    viewport.setRenderedContentOffset(tops[start] ?? 0);
+    const wanted = {
+      start: this.rowAt(from - AHEAD),
+      end: Math.min(count, this.rowAt(from + viewport.getViewportSize() + AHEAD) + 1),
+    };
+    const range = count < MANY_ROWS ? wanted : nextRange(this.drawn, wanted, this.rowAt(from));
+    this.drawn = range;
+    viewport.setRenderedRange(range);
+    viewport.setRenderedContentOffset(tops[range.start] ?? 0);
     this.index.next(this.rowAt(from));
+    clearTimeout(this.following);
+    if (range.start > wanted.start || range.end < wanted.end)
+      this.following = setTimeout(() => this.update());
   }
 
   /** The row that holds offset `y`, by halving. */

@@ -1,6 +1,7 @@
 /** What lies on the rack in all, in the units that go with the user's. */
 import { boardFeet, isScanned, M3_PER_BOARD_FOOT, type LengthUnit, type Piece } from '@aldrek/core';
 import { areaText } from '../../drawing/measures';
+import { portions, type Steps } from '../../turns/turns';
 import type { Stack } from './stacks';
 
 export function rackTotals(stacks: readonly Stack[], unit: LengthUnit) {
@@ -18,11 +19,19 @@ export const totalsSource = (pieces: number): string =>
   `1 board foot = 144 in³, so a board of 1 m × 100 × 25 mm is ${boardFeet(1000, 100, 25).toFixed(2)} bf.`;
 
 /** Pieces that are not known to be clear of metal, and those whose history nobody has answered for. */
-export function unknowns(pieces: readonly Piece[]) {
-  return {
-    unscanned: pieces.filter((piece) => !isScanned(piece)).length,
-    unscreened: pieces.filter(({ hazards }) => hazards === undefined),
-  };
+export interface Unknowns {
+  readonly unscanned: number;
+  readonly unscreened: readonly Piece[];
+}
+
+export function* unknowns(pieces: readonly Piece[]): Steps<Unknowns> {
+  let unscanned = 0;
+  const unscreened: Piece[] = [];
+  yield* portions(pieces, (piece) => {
+    if (!isScanned(piece)) unscanned++;
+    if (piece.hazards === undefined) unscreened.push(piece);
+  });
+  return { unscanned, unscreened };
 }
 
 /** How many of the sorted lengths are below `mm`. */

@@ -1,12 +1,14 @@
 import { CdkVirtualForOf, CdkVirtualScrollViewport, VIRTUAL_SCROLL_STRATEGY } from '@angular/cdk/scrolling';
 import {
-  afterNextRender,
+  afterRenderEffect,
   ChangeDetectionStrategy,
   Component,
   computed,
+  DestroyRef,
   effect,
   type ElementRef,
   inject,
+  signal,
   viewChild,
 } from '@angular/core';
 import { MatButton } from '@angular/material/button';
@@ -26,13 +28,15 @@ import { RackActions } from '../../state/rack-actions';
 import { RackFigures } from '../../state/rack-figures';
 import { ShopStore } from '../../state/shop.store';
 import { Today } from '../../state/today';
+import { inTurns } from '../../turns/turns';
 import { KnownHeightsScroll } from './known-heights-scroll';
 import { PieceRow } from './piece-row';
 import { RackGives } from './rack-gives';
-import { searchPieces, warmUpWhenIdle } from './rack-search';
+import { RackLayout } from './rack-layout';
+import { readWords } from './rack-search';
 import { RackView, STACK_BY, type StackBy } from '../../state/rack-view';
-import { drying, longestFirst, rackRows, STACK_NAMES, stacksOf, type RackRow, type Stack } from './stacks';
-import { countBelow, rackTotals, totalsSource, unknowns } from './rack-totals';
+import { countBelow, rackTotals, totalsSource } from './rack-totals';
+import { drying, rackRows, STACK_NAMES, type RackRow, type Stack } from './stacks';
 import { TallyBar } from './tally-bar';
 
 /** Room for tag and size beside the longest strip, px. */
@@ -40,6 +44,8 @@ const LABEL_ROOM = 250;
 const ZOOM_STEP = 1.25;
 /** The rows of another stacking are drawn by then, ms. */
 const DRAWN_AFTER_MS = 40;
+/** The words for searching are read so long after the rack has been laid, ms. */
+const READ_AHEAD_MS = 1000;
 /** More ids than this make an address too long for some browsers. */
 const MOST_IN_ADDRESS = 300;
 
@@ -47,7 +53,7 @@ const MOST_IN_ADDRESS = 300;
 @Component({
   selector: 'al-rack',
   imports: [MatButton, CdkVirtualScrollViewport, CdkVirtualForOf, Ruler, PieceRow, RackGives, TallyBar],
-  providers: [{ provide: VIRTUAL_SCROLL_STRATEGY, useClass: KnownHeightsScroll }],
+  providers: [RackLayout, { provide: VIRTUAL_SCROLL_STRATEGY, useClass: KnownHeightsScroll }],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './rack.html',
   styleUrl: './rack.scss',
@@ -57,6 +63,7 @@ export class Rack {
   protected readonly files = inject(ShopFiles);
   protected readonly view = inject(RackView);
   protected readonly rackFigures = inject(RackFigures);
+  protected readonly layout = inject(RackLayout);
   private readonly actions = inject(RackActions);
   private readonly router = inject(Router);
   private readonly dialog = inject(MatDialog);
@@ -71,27 +78,9 @@ export class Rack {
   protected readonly stackNames = STACK_NAMES;
   private readonly benchPx = widthOf(this.bench, 900);
 
-  /** Sorted once, so that every search and every stack finds its pieces in order already. */
-  private readonly ordered = computed(() => [...this.store.pieces()].sort(longestFirst));
-  private readonly searched = searchPieces(this.ordered, this.view.query);
   /** What was searched for, and of that only what gives the wanted part, where one is wanted. */
-  protected readonly found = computed(() => {
-    const giving = this.rackFigures.giving();
-    if (giving === null) return this.searched();
-    return this.searched().filter((piece) => giving.get(piece.id)?.gives === true);
-  });
-  private readonly stacks = computed(() => {
-    const by = this.view.by();
-    const giving = {
-      figures: this.rackFigures.figures(),
-      order: this.rackFigures.order(),
-      wanted: this.rackFigures.want() !== null,
-    };
-    return stacksOf(this.found(), by, this.store.unit(), giving);
-  });
-  private readonly longest = computed(() =>
-    this.store.pieces().reduce((most, piece) => Math.max(most, piece.length), 600),
-  );
+  protected readonly found = computed(() => this.layout.laid().found);
+  private readonly longest = computed(() => Math.max(600, this.layout.laid().longest));
 
   private readonly labelRoom = computed(() => Math.min(LABEL_ROOM, this.benchPx() * 0.5));
   protected readonly pxPerMm = computed(() => {
@@ -106,7 +95,7 @@ export class Rack {
     Math.max(this.benchPx() - 2, this.longest() * this.pxPerMm() + this.labelRoom() - 2),
   );
   protected readonly scaleNote = computed(() => scaleNote(this.pxPerMm()));
-  protected readonly rows = computed(() => rackRows(this.stacks(), this.pxPerMm()));
+  protected readonly rows = computed(() => rackRows(this.layout.laid().stacks, this.pxPerMm()));
   private readonly order = computed(() =>
     this.rows().flatMap((row) => (row.kind === 'piece' ? [row.piece] : [])),
   );
@@ -123,22 +112,26 @@ export class Rack {
     return ids.size === 0 ? [] : this.store.pieces().filter((piece) => ids.has(piece.id));
   });
 
-  private readonly lengths = computed(() => Float64Array.from(this.found(), (piece) => piece.length).sort());
   protected readonly reach = computed(
-    () => this.found().length - countBelow(this.lengths(), this.view.cursor()),
+    () => this.found().length - countBelow(this.layout.laid().lengths, this.view.cursor()),
   );
-  protected readonly totals = computed(() => rackTotals(this.stacks(), this.store.unit()));
-  protected readonly unknowns = computed(() => unknowns(this.found()));
+  protected readonly totals = computed(() => rackTotals(this.layout.laid().stacks, this.store.unit()));
   protected readonly totalsSource = computed(() => totalsSource(this.found().length));
+  /** What is to be scrolled into view as soon as it lies in the rack. */
+  private readonly awaited = signal<string | null>(null);
 
   constructor() {
     effect(() => this.rackFigures.asked.set(this.view.by() === 'yield' ? this.store.pieces() : null));
-    effect(() => this.scroll.setHeights(this.rows().map((row) => row.height)));
-    afterNextRender(() => {
-      const id = this.view.selectedId();
-      if (id !== null) this.reveal(id);
+    this.awaited.set(this.view.selectedId());
+    effect(() => this.scroll.setRows(this.rows()));
+    afterRenderEffect(() => {
+      const [id, rows, settled] = [this.awaited(), this.rows(), this.layout.settled()];
+      if (id === null) return;
+      const index = rows.findIndex((row) => row.id === id);
+      if (index >= 0) this.scroll.reveal(index);
+      if (index >= 0 || settled) this.awaited.set(null);
     });
-    warmUpWhenIdle(this.ordered);
+    this.readWordsAhead();
     this.useKeys();
   }
 
@@ -260,7 +253,7 @@ export class Rack {
         if (id === undefined) return;
         this.view.query.set('');
         this.view.selectedId.set(id);
-        setTimeout(() => this.reveal(id));
+        this.reveal(id);
       });
   }
 
@@ -281,7 +274,7 @@ export class Rack {
   protected duplicate(piece: Piece): void {
     const id = this.actions.duplicate(piece);
     this.view.selectedId.set(id);
-    setTimeout(() => this.reveal(id));
+    this.reveal(id);
   }
 
   protected remove(piece: Piece): void {
@@ -295,12 +288,24 @@ export class Rack {
     const id = ids[0];
     if (id === undefined) return;
     this.view.selectedId.set(id);
-    setTimeout(() => this.reveal(id));
+    this.reveal(id);
   }
 
+  /** Scrolls to a piece, as soon as it is there. */
   private reveal(id: string): void {
-    const index = this.rows().findIndex((row) => row.id === id);
-    if (index >= 0) this.scroll.reveal(index);
+    this.awaited.set(id);
+  }
+
+  /** Once the rack lies, what the first search would have to read is read, while nobody waits. */
+  private readWordsAhead(): void {
+    let gone = false;
+    inject(DestroyRef).onDestroy(() => (gone = true));
+    const once = effect(() => {
+      if (!this.layout.settled() || this.found().length === 0) return;
+      once.destroy();
+      const pieces = this.layout.sorted();
+      setTimeout(() => void inTurns(readWords(pieces), () => gone), READ_AHEAD_MS);
+    });
   }
 
   private move(step: number, event?: KeyboardEvent): undefined {

@@ -1,15 +1,17 @@
-import { signal } from '@angular/core';
-import '@angular/compiler';
-import { describe, expect, it } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Piece } from '@aldrek/core';
 import { aBoard } from '../../../test-support/made-up-piece';
 import { KnownHeightsScroll } from './known-heights-scroll';
-import { searchPieces } from './rack-search';
-import { drying, rackRows, stacksOf } from './stacks';
+import { atOnce } from '../../turns/turns';
+import { searching } from './rack-search';
+import { drying, longestFirst, rackRows, stacking } from './stacks';
 
 let made = 0;
 const piece = (more: Partial<Piece>): Piece =>
   aBoard({ id: `p${++made}`, tag: `P-${made}`, name: 'board', species: 'european-oak', ...more });
+
+const stacksOf = (pieces: readonly Piece[], ...how: [Parameters<typeof stacking>[1], 'mm' | 'inch']) =>
+  atOnce(stacking([...pieces].sort(longestFirst), ...how));
 
 describe('stacks', () => {
   const pieces = [
@@ -18,7 +20,7 @@ describe('stacks', () => {
     piece({ thickness: 145, species: 'greenheart', place: 'yard' }),
     piece({ thickness: 6, length: 400 }),
   ];
-  const titles = (by: Parameters<typeof stacksOf>[1], unit: 'mm' | 'inch' = 'mm') =>
+  const titles = (by: Parameters<typeof stacking>[1], unit: 'mm' | 'inch' = 'mm') =>
     stacksOf(pieces, by, unit).map((stack) => `${stack.title}: ${stack.pieces.length}`);
 
   it('lie in order and are named by what lies in them', () => {
@@ -58,7 +60,7 @@ it('says of a place how long its wood has lain there and how dry it gets', () =>
 });
 
 describe('search', () => {
-  const pieces = signal<readonly Piece[]>([
+  const pieces = [
     piece({ tag: 'S-01', name: 'slat', place: 'bay 2' }),
     piece({ tag: 'S-02', name: 'slat', species: 'norway-spruce', place: 'loft' }),
     piece({
@@ -67,9 +69,7 @@ describe('search', () => {
       findings: [{ id: 'f', kind: 'rot', face: 'A', x: 0, y: 0, length: 9, width: 9 }],
       reservedFor: 'x',
     }),
-  ]);
-  const query = signal('');
-  const found = searchPieces(pieces, query);
+  ];
 
   it.each([
     ['', ['S-01', 'S-02', 'P-09']],
@@ -83,8 +83,7 @@ describe('search', () => {
     ['resrved', ['P-09']],
     ['slaat bay', ['S-01']],
   ])('for %j finds %j', (words, tags) => {
-    query.set(words);
-    expect(found().map((one) => one.tag)).toEqual(tags);
+    expect(atOnce(searching(pieces, words)).map((one) => one.tag)).toEqual(tags);
   });
 });
 
@@ -102,17 +101,23 @@ describe('scrolling over rows of known heights', () => {
     scrollToOffset = (offset: number) => void (this.offset = offset);
   }
   const heights = Array.from({ length: 1000 }, (_, i) => 44 + (i % 7) * 30);
+  const rows = heights.map((height) => ({ height }));
   const topOf = (row: number) => heights.slice(0, row).reduce((sum, height) => sum + height, 0);
+
+  beforeEach(() => void vi.useFakeTimers());
+  afterEach(() => void vi.useRealTimers());
 
   it('always draws what is in view, at its place', () => {
     const scroll = new KnownHeightsScroll();
     const viewport = new FakeViewport();
     scroll.attach(viewport as never);
-    scroll.setHeights(heights);
+    scroll.setRows(rows);
     expect(viewport.total).toBeGreaterThanOrEqual(topOf(1000));
     for (const offset of [0, 1, 333, 44_000, topOf(1000) - 500]) {
       viewport.offset = offset;
       scroll.onContentScrolled();
+      expect(viewport.range.end).toBeGreaterThan(viewport.range.start);
+      vi.runAllTimers();
       const { start, end } = viewport.range;
       expect(topOf(start)).toBeLessThanOrEqual(offset);
       expect(topOf(end)).toBeGreaterThanOrEqual(Math.min(offset + 500, topOf(1000)));
@@ -125,7 +130,7 @@ describe('scrolling over rows of known heights', () => {
     const scroll = new KnownHeightsScroll();
     const viewport = new FakeViewport();
     scroll.attach(viewport as never);
-    scroll.setHeights(heights);
+    scroll.setRows(rows);
     scroll.reveal(2);
     expect(viewport.offset).toBe(0);
     scroll.reveal(100);

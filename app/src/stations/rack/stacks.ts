@@ -11,6 +11,7 @@ import {
   type Piece,
   type Place,
 } from '@aldrek/core';
+import { portions, sorting, type Steps } from '../../turns/turns';
 import type { GivingOrder } from '../../state/rack-figures';
 import type { StackBy } from '../../state/rack-view';
 import type { PieceFigures } from '../../state/figures';
@@ -49,31 +50,35 @@ interface Key {
   readonly title: string;
 }
 
-/** Sorts pieces into stacks; in each the longest lies on top. */
-export function stacksOf(
+/** Sorts pieces, which come longest first, into stacks; in each the longest lies on top. */
+export function* stacking(
   pieces: readonly Piece[],
   by: StackBy,
   unit: LengthUnit,
   giving?: ByGiving,
-): Stack[] {
+): Steps<Stack[]> {
   const found = new Map<string, { key: Key; pieces: Piece[] }>();
-  for (const piece of pieces) {
+  yield* portions(pieces, (piece) => {
     const key = by === 'yield' ? yieldKey(piece, giving) : keyOf(piece, by);
     const stack = found.get(key.title);
     if (stack) stack.pieces.push(piece);
     else found.set(key.title, { key, pieces: [piece] });
-  }
-  return [...found.values()]
-    .sort((a, b) => compareKeys(a.key.order, b.key.order))
-    .map(({ key, pieces: own }) => ({
+  });
+  const stacks: Stack[] = [];
+  for (const { key, pieces: own } of [...found.values()].sort((a, b) =>
+    compareKeys(a.key.order, b.key.order),
+  )) {
+    stacks.push({
       key: key.title,
       title: titleOf(own, by, key.title, unit),
-      pieces: inOrder(own, by, giving),
-      ...sizesOf(own),
-    }));
+      pieces: yield* inOrder(own, by, giving),
+      ...(yield* sizesOf(own)),
+    });
+  }
+  return stacks;
 }
 
-/** Volumes of pieces, reckoned once: a piece that changes is another object. */
+/** Volumes of pieces, calculated once: a piece that changes is another object. */
 const volumes = new WeakMap<Piece, number>();
 
 function volumeOf(piece: Piece): number {
@@ -84,12 +89,12 @@ function volumeOf(piece: Piece): number {
   return volume;
 }
 
-function sizesOf(pieces: readonly Piece[]): { areaM2: number; volumeM3: number } {
+function* sizesOf(pieces: readonly Piece[]): Steps<{ areaM2: number; volumeM3: number }> {
   let [areaM2, volumeM3] = [0, 0];
-  for (const piece of pieces) {
+  yield* portions(pieces, (piece) => {
     areaM2 += (piece.length * fullWidth(piece)) / 1e6;
     volumeM3 += volumeOf(piece);
-  }
+  });
   return { areaM2, volumeM3 };
 }
 
@@ -131,20 +136,23 @@ function worthOf(piece: Piece): number {
   return worth;
 }
 
-/** Pieces come longest first; sorting keeps that among those that are alike. */
-function inOrder(pieces: Piece[], by: StackBy, giving: ByGiving | undefined): readonly Piece[] {
+/** Pieces come longest first; sorting keeps that among equals. */
+function* inOrder(pieces: Piece[], by: StackBy, giving: ByGiving | undefined): Steps<readonly Piece[]> {
   if (by === 'yield' && giving)
-    return byFigure(pieces, giving, ({ id }) => giving.figures.get(id)?.share ?? 0);
-  if (giving?.wanted === true) return byFigure(pieces, giving, worthOf);
-  return pieces.sort(longestFirst);
+    return yield* byFigure(pieces, giving, ({ id }) => giving.figures.get(id)?.share ?? 0);
+  if (giving?.wanted === true) return yield* byFigure(pieces, giving, worthOf);
+  return pieces;
 }
 
-function byFigure(pieces: readonly Piece[], giving: ByGiving, figure: (piece: Piece) => number): Piece[] {
+function* byFigure(
+  pieces: readonly Piece[],
+  giving: ByGiving,
+  figure: (piece: Piece) => number,
+): Steps<Piece[]> {
   const sign = giving.order === 'worst' ? 1 : -1;
-  return pieces
-    .map((piece) => ({ piece, figure: sign * figure(piece) }))
-    .sort((a, b) => a.figure - b.figure)
-    .map(({ piece }) => piece);
+  const figures = new Map<Piece, number>();
+  yield* portions(pieces, (piece) => void figures.set(piece, sign * figure(piece)));
+  return yield* sorting(pieces, (a, b) => (figures.get(a) ?? 0) - (figures.get(b) ?? 0));
 }
 
 function keyOf(piece: Piece, by: Exclude<StackBy, 'yield'>): Key {
@@ -175,8 +183,9 @@ function band(mm: number, limits: readonly number[], word: string): Key {
 /** Bands are named by what lies in them: “18 – 21 mm thick”. */
 function titleOf(pieces: readonly Piece[], by: StackBy, title: string, unit: LengthUnit): string {
   if (by !== 'thickness' && by !== 'length') return title;
-  const sizes = pieces.map((piece) => piece[by]);
-  const [least, most] = [Math.min(...sizes), Math.max(...sizes)].map((mm) => formatLength(mm, unit));
+  let [from, to] = [Infinity, 0];
+  for (const piece of pieces) [from, to] = [Math.min(from, piece[by]), Math.max(to, piece[by])];
+  const [least, most] = [from, to].map((mm) => formatLength(mm, unit));
   const range = least === most ? most : `${least} – ${most}`;
   return `${range} ${unit === 'mm' ? 'mm' : 'in'} ${by === 'thickness' ? 'thick' : 'long'}`;
 }

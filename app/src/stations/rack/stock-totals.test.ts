@@ -1,7 +1,8 @@
 import { expect, it } from 'vitest';
 import { aBoard } from '../../../test-support/made-up-piece';
 import type { PieceFigures } from '../../state/figures';
-import { stacksOf } from './stacks';
+import { atOnce } from '../../turns/turns';
+import { stacking } from './stacks';
 import { classText, stockTotals } from './stock-totals';
 
 const figures = (share: number, thicknessWhole: number): PieceFigures => ({
@@ -36,7 +37,7 @@ it('adds up what is reckoned by species and planed thickness', () => {
 
 it('stacks the rack by what pieces give, best or worst on top', () => {
   const titles = (order: 'best' | 'worst') =>
-    stacksOf(pieces, 'yield', 'mm', { figures: given, order }).map(({ title }) => title);
+    atOnce(stacking(pieces, 'yield', 'mm', { figures: given, order })).map(({ title }) => title);
   expect(titles('best')).toEqual([
     'gives 75 – 90 % of its face',
     'gives 25 – 50 % of its face',
