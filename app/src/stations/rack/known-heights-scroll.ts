@@ -4,7 +4,7 @@ import { Subject, distinctUntilChanged } from 'rxjs';
 /** Rows beyond the window on each side that are drawn ahead, px. */
 const AHEAD = 400;
 /** Rows that are drawn in one turn; the rest follows in the next ones. */
-const ROWS_AT_ONCE = 8;
+const ROWS_AT_ONCE = 5;
 /** Racks with fewer rows are drawn at one go. */
 const MANY_ROWS = 1000;
 /** Room below the last row, so that it can be scrolled clear of the actions on a piece, px. */
