@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  signal,
+  untracked,
+} from '@angular/core';
 import {
   MAT_DIALOG_DATA,
   MatDialogClose,
@@ -8,8 +16,6 @@ import {
 } from '@angular/material/dialog';
 import {
   fullWidth,
-  matchColumns,
-  readPieceRows,
   TABLE_FIELD_NAMES,
   TABLE_FIELDS,
   type LengthUnit,
@@ -20,16 +26,16 @@ import { LengthFigure } from '../drawing/length-figure';
 import { WoodFace } from '../drawing/wood-face';
 import { RackActions } from '../state/rack-actions';
 import { ShopStore } from '../state/shop.store';
+import { FilesAtTheDoor, type TableRead } from './files-at-the-door';
 
-/** A table as it was read, its headings first. */
+/** A table and how it was read by its headings alone. */
 export interface TableFile {
-  readonly name: string;
-  readonly rows: readonly (readonly string[])[];
+  readonly file: File;
+  readonly first: TableRead;
 }
 
 /** Strips drawn in the preview; the rest is counted. */
 const PREVIEWED = 40;
-const FAULTS_SHOWN = 60;
 const STRIP = { width: 330, height: 40 };
 
 /** A table of pieces on its way in: which column is what, what was understood, what is wrong. */
@@ -41,42 +47,60 @@ const STRIP = { width: 330, height: 40 };
   styleUrl: './csv-import.scss',
 })
 export class CsvImport {
-  protected readonly file = inject<TableFile>(MAT_DIALOG_DATA);
+  protected readonly data = inject<TableFile>(MAT_DIALOG_DATA);
   private readonly store = inject(ShopStore);
   private readonly actions = inject(RackActions);
+  private readonly door = inject(FilesAtTheDoor);
   private readonly ref = inject(MatDialogRef<CsvImport, number>);
 
   protected readonly fields = TABLE_FIELDS;
   protected readonly names = TABLE_FIELD_NAMES;
   protected readonly unit = signal<LengthUnit>(this.store.unit());
-  private readonly rows = this.file.rows.slice(1);
-  protected readonly columns = signal(matchColumns(this.file.rows[0] ?? []));
-  protected readonly samples = (this.file.rows[0] ?? []).map((_, i) =>
-    this.rows
-      .map((row) => row[i]?.trim() ?? '')
-      .filter((text) => text !== '')
-      .slice(0, 3)
-      .join(', '),
+  protected readonly columns = signal(this.data.first.columns);
+  protected readonly samples = this.data.first.samples;
+
+  private readonly asked = computed(() => ({
+    columns: this.columns(),
+    unit: this.unit(),
+    taken: [...this.store.tags()],
+  }));
+  private readonly read = signal<{ readonly asked: unknown; readonly table: TableRead }>({
+    asked: this.asked(),
+    table: this.data.first,
+  });
+  protected readonly table = computed(() => this.read().table);
+  /** Whether what is shown was read as it is asked for now. */
+  private readonly settled = computed(() => this.read().asked === this.asked());
+  protected readonly trouble = signal('');
+  protected readonly ready = computed(
+    () => this.settled() && this.table().faults.length === 0 && this.table().count > 0,
   );
 
-  private readonly reading = computed(() =>
-    readPieceRows(this.rows, this.columns(), this.unit(), this.store.tags()),
-  );
-  protected readonly faults = computed(() => this.reading().faults.slice(0, FAULTS_SHOWN));
-  protected readonly moreFaults = computed(() => this.reading().faults.length - this.faults().length);
-  protected readonly count = computed(() => this.reading().rows.reduce((sum, row) => sum + row.count, 0));
-  protected readonly ready = computed(() => this.reading().faults.length === 0 && this.count() > 0);
+  constructor() {
+    effect((onCleanup) => {
+      const asked = this.asked();
+      if (asked === untracked(this.read).asked) return;
+      const reading = this.door.readTable(this.data.file, asked);
+      onCleanup(reading.cancel);
+      reading.result.then(
+        (table) => {
+          if (table) this.read.set({ asked, table });
+        },
+        (error: unknown) => this.trouble.set(`${this.data.file.name} could not be read (${String(error)}).`),
+      );
+    });
+  }
 
   private readonly longest = computed(() =>
     Math.max(
       600,
-      ...this.reading()
+      ...this.table()
         .rows.slice(0, PREVIEWED)
         .map(({ piece }) => piece.length),
     ),
   );
   protected readonly drawn = computed(() =>
-    this.reading()
+    this.table()
       .rows.slice(0, PREVIEWED)
       .map((row) => {
         const findings = row.piece.findings.map((finding, i) => ({ ...finding, id: String(i) }));
@@ -92,7 +116,7 @@ export class CsvImport {
         };
       }),
   );
-  protected readonly moreRows = computed(() => this.reading().rows.length - this.drawn().length);
+  protected readonly moreRows = computed(() => this.table().rows.length - this.drawn().length);
 
   protected match(index: number, value: string): void {
     const field = TABLE_FIELDS.find((known): known is TableField => known === value) ?? null;
@@ -107,8 +131,8 @@ export class CsvImport {
 
   protected bring(): void {
     if (!this.ready()) return;
-    const { rows } = this.reading();
-    const ids = this.actions.tally(rows, `import ${this.count()} pieces from ${this.file.name}`);
+    const { rows, count } = this.table();
+    const ids = this.actions.tally(rows, `import ${count} pieces from ${this.data.file.name}`);
     this.ref.close(ids.length);
   }
 }

@@ -60,3 +60,25 @@ it('shows what takes long, and ends the worker when it is left', async () => {
   expect(await read).toBeNull();
   expect(FakeWorker.made[0]?.terminate).toHaveBeenCalled();
 });
+
+it('reads a table, its rows in slices, and knows when it was overtaken', async () => {
+  const ask = { columns: null, unit: 'mm' as const, taken: [] };
+  const head = { columns: [], samples: [], lines: 1, count: 1, faults: [], moreFaults: 0 };
+  const row = { row: 2, count: 1, tag: null, piece: aBoard({ id: 'a' }) };
+  const read = door.readTable(FILE, ask);
+  FakeWorker.made[0]?.progress({ kind: 'rows', rows: [row] });
+  FakeWorker.made[0]?.done({ kind: 'table', head });
+  expect(await read.result).toEqual({ ...head, rows: [row] });
+  const overtaken = door.readTable(FILE, ask);
+  overtaken.cancel();
+  expect(await overtaken.result).toBeNull();
+});
+
+it('hands pieces over a few hundred at a time to be made a table', async () => {
+  const pieces = Array.from({ length: 450 }, (_, i) => aBoard({ id: `p${i}` }));
+  const packed = door.packTable(pieces, 'mm');
+  await settled();
+  const worker = FakeWorker.made[0];
+  worker?.done({ kind: 'text', text: new TextEncoder().encode('tag\r\n') });
+  expect(await (await packed).text()).toBe('tag\r\n');
+});

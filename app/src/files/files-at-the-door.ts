@@ -1,11 +1,21 @@
 import { Injectable, inject, signal } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
-import { fail, ok, type DocumentFault, type Piece, type Result, type ShopDocument } from '@aldrek/core';
+import {
+  fail,
+  ok,
+  type DocumentFault,
+  type LengthUnit,
+  type Piece,
+  type Result,
+  type ShopDocument,
+  type TableRow,
+} from '@aldrek/core';
 import type { StoredPhoto } from '../storage/shop-db';
 import { isCancelled, WorkerClient } from '../workers/client';
 import type { FilesAnswer, FilesAsk, FilesProgress, PiecesToPack } from '../workers/protocol';
 import { turn } from '../turns/turns';
 import type { FileRead } from './read-file';
+import type { TableHead, TableReadingAsk } from './read-table';
 
 /** Reading and packing that takes longer than this is shown, ms. */
 const SHOW_AFTER_MS = 800;
@@ -17,6 +27,21 @@ const STAGES = {
   checking: 'Checking every record',
   'taking over': 'Taking it over',
 } as const;
+
+/** Hands pieces to the worker some hundreds at a time, so that the page is not held up. */
+async function handOver(
+  pieces: readonly Piece[],
+  call: { note: (note: PiecesToPack) => void },
+): Promise<void> {
+  for (let i = 0; i < pieces.length; i += SLICE) {
+    call.note({ pieces: pieces.slice(i, i + SLICE) });
+    if (i % 1000 === 0) await turn();
+  }
+}
+
+export interface TableRead extends TableHead {
+  readonly rows: readonly TableRow[];
+}
 
 /** Reads and packs files in a worker, so that the page stays quick, with a way to leave what takes too long. */
 @Injectable({ providedIn: 'root' })
@@ -35,7 +60,7 @@ export class FilesAtTheDoor {
     const call = this.worker.ask({ kind: 'read', file }, (progress) => {
       if (progress.kind === 'stage') stage.set(STAGES[progress.stage]);
       else if (progress.kind === 'pieces') pieces.push(...progress.pieces);
-      else photos.push(...progress.photos);
+      else if (progress.kind === 'photos') photos.push(...progress.photos);
     });
     const shown = this.show(file.name, stage, () => call.cancel());
     try {
@@ -59,14 +84,39 @@ export class FilesAtTheDoor {
       pieces: shop.pieces.length,
       photos,
     });
-    for (let i = 0; i < shop.pieces.length; i += SLICE) {
-      call.note({ pieces: shop.pieces.slice(i, i + SLICE) });
-      if (i % 1000 === 0) await turn();
-    }
+    await handOver(shop.pieces, call);
     const answer = await call.result;
     if (answer.kind === 'text') return new Blob([answer.text], { type: 'application/json' });
     if (answer.kind === 'packed') return new Blob([answer.bytes], { type: 'application/zip' });
     throw new Error(`the shop was answered with ${answer.kind}`);
+  }
+
+  /** The pieces as a table. */
+  async packTable(pieces: readonly Piece[], unit: LengthUnit): Promise<Blob> {
+    const call = this.worker.ask({ kind: 'pack-table', pieces: pieces.length, unit });
+    await handOver(pieces, call);
+    const answer = await call.result;
+    if (answer.kind !== 'text') throw new Error(`the table was answered with ${answer.kind}`);
+    return new Blob([answer.text], { type: 'text/csv' });
+  }
+
+  /** A table of pieces; null where it was overtaken by `cancel`. Fails where the file can't be read at all. */
+  readTable(file: File, ask: TableReadingAsk): { result: Promise<TableRead | null>; cancel: () => void } {
+    const rows: TableRow[] = [];
+    const call = this.worker.ask({ kind: 'read-table', file, ...ask }, (progress) => {
+      if (progress.kind === 'rows') rows.push(...progress.rows);
+    });
+    const result = call.result.then(
+      (answer) => {
+        if (answer.kind !== 'table') throw new Error(`the table was answered with ${answer.kind}`);
+        return { ...answer.head, rows };
+      },
+      (error: unknown) => {
+        if (isCancelled(error)) return null;
+        throw error;
+      },
+    );
+    return { result, cancel: () => call.cancel() };
   }
 
   private show(name: string, stage: () => string, leave: () => void): () => void {

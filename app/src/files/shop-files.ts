@@ -1,6 +1,6 @@
 import { inject, Injectable } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
-import { emptyShop, pieceTable, type DocumentFault, type ShopDocument } from '@aldrek/core';
+import { emptyShop, type DocumentFault, type ShopDocument } from '@aldrek/core';
 import { ShopStore } from '../state/shop.store';
 import { Notices } from '../shell/notices';
 import { PhotoActions } from '../state/photo-actions';
@@ -38,22 +38,25 @@ export class ShopFiles {
 
   /** The pieces as a table that spreadsheets read. */
   async exportCsv(): Promise<void> {
-    const { toCsv } = await import('./csv');
-    const table = pieceTable(this.store.pieces(), this.store.unit());
-    save(`aldrek-pieces-${this.today.get()}.csv`, new Blob([toCsv(table)], { type: 'text/csv' }));
+    const table = await this.door.packTable(this.store.pieces(), this.store.unit());
+    save(`aldrek-pieces-${this.today.get()}.csv`, table);
   }
 
   /** Opens a table of pieces, to say which column is what before anything is brought in. */
   async importCsv(file: File): Promise<void> {
-    const [{ fromCsv }, { CsvImport }] = await Promise.all([import('./csv'), import('./csv-import')]);
-    const rows = fromCsv(await file.text());
-    if (rows.length < 2) {
+    const { CsvImport } = await import('./csv-import');
+    const first = await this.door.readTable(file, {
+      columns: null,
+      unit: this.store.unit(),
+      taken: [...this.store.tags()],
+    }).result;
+    if (first === null || first.lines === 0) {
       this.notices.say(`${file.name} has no rows below its headings, so there is nothing to bring in.`);
       return;
     }
     this.dialog
       .open<unknown, TableFile, number>(CsvImport, {
-        data: { name: file.name, rows },
+        data: { file, first },
         width: '900px',
         maxWidth: '96vw',
         maxHeight: '94vh',

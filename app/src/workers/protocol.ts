@@ -20,10 +20,12 @@ import type {
   ProjectLook,
   ProjectPlan,
   ShopDocument,
+  TableRow,
   Want,
   WayOut,
   YieldAsk,
 } from '@aldrek/core';
+import type { TableHead, TableReadingAsk } from '../files/read-table';
 import type { StoredPhoto } from '../storage/shop-db';
 
 export interface YieldQuestion {
@@ -177,7 +179,10 @@ export type FilesAsk =
       readonly shop: ShopDocument;
       readonly pieces: number;
       readonly photos: readonly StoredPhoto[];
-    };
+    }
+  | ({ readonly kind: 'read-table'; readonly file: File } & TableReadingAsk)
+  /** Pieces as a table; they come as notes. */
+  | { readonly kind: 'pack-table'; readonly pieces: number; readonly unit: LengthUnit };
 
 export interface PiecesToPack {
   readonly pieces: readonly Piece[];
@@ -187,11 +192,14 @@ export interface PiecesToPack {
 export type FilesProgress =
   | { readonly kind: 'stage'; readonly stage: 'reading' | 'checking' | 'taking over' }
   | { readonly kind: 'pieces'; readonly pieces: readonly Piece[] }
-  | { readonly kind: 'photos'; readonly photos: readonly StoredPhoto[] };
+  | { readonly kind: 'photos'; readonly photos: readonly StoredPhoto[] }
+  | { readonly kind: 'rows'; readonly rows: readonly TableRow[] };
 
 export type FilesAnswer =
   /** All but its pieces, which have come already. */
   | { readonly kind: 'shop'; readonly shop: ShopDocument }
   | { readonly kind: 'faults'; readonly faults: readonly DocumentFault[] }
+  /** What stands over a table and what is wrong in it; its rows have come already. */
+  | { readonly kind: 'table'; readonly head: TableHead }
   | { readonly kind: 'text'; readonly text: Uint8Array<ArrayBuffer> }
   | { readonly kind: 'packed'; readonly bytes: Uint8Array<ArrayBuffer> };
