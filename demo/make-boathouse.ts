@@ -793,7 +793,7 @@ noted('T-02', {
   moisturePct: 11,
 });
 
-/** The second seat is dished, as seats are; it has been looked over on all sides. */
+/** The second seat is dished, as seats are; it has been inspected on all sides. */
 noted('P-02', {
   warp: { cup: -9, bow: 5, twist: 3 },
   inspected: '2026-02-07',

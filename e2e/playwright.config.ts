@@ -12,7 +12,7 @@ export default defineConfig({
   retries: 0,
   // Generous, so that a busy machine is not taken for a fault; journeys take 2 to 20 s on an idle one.
   timeout: 120_000,
-  expect: { timeout: 20_000 },
+  expect: { timeout: Number(process.env['E2E_PATIENCE'] ?? 20_000) },
   reporter: [['list'], ['json', { outputFile: 'results/journeys.json' }]],
   use: {
     baseURL: `http://localhost:${port}`,

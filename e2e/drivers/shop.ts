@@ -15,11 +15,13 @@ export class Shop {
   }
 
   pieces(): Locator {
-    return this.page.getByRole('option');
+    return this.page.getByRole('listbox', { name: 'Pieces' }).getByRole('option');
   }
 
   piece(tag: string): Locator {
-    return this.page.getByRole('option', { name: new RegExp(`^${tag},`) });
+    return this.page
+      .getByRole('listbox', { name: 'Pieces' })
+      .getByRole('option', { name: new RegExp(`^${tag},`) });
   }
 
   /** How many pieces the rack says it holds. */
@@ -62,12 +64,28 @@ export class Shop {
     await field.blur();
   }
 
-  /** Gives an answer of the guided look. */
+  /** Gives an answer of the check before loading; its step is opened where it is not the one in hand. */
   async answer(question: RegExp, answer: string): Promise<void> {
-    await this.page
-      .getByRole('group', { name: question })
-      .getByRole('button', { name: answer, exact: true })
-      .click();
+    const answers = this.page.getByRole('group', { name: question });
+    const header = this.page.locator('mat-step-header').filter({ hasText: question });
+    if ((await header.getAttribute('aria-selected')) !== 'true') await header.click();
+    await answers.getByRole('button', { name: answer, exact: true }).click();
+  }
+
+  /** Chooses from a list by its name. */
+  async choose(list: string | RegExp | Locator, option: string | RegExp): Promise<void> {
+    const box =
+      typeof list === 'string'
+        ? this.page.getByRole('combobox', { name: list, exact: true })
+        : list instanceof RegExp
+          ? this.page.getByRole('combobox', { name: list })
+          : list;
+    await box.click();
+    const choice =
+      typeof option === 'string'
+        ? this.page.locator('.cdk-overlay-pane').getByRole('option', { name: option, exact: true })
+        : this.page.locator('.cdk-overlay-pane').getByRole('option', { name: option });
+    await choice.click();
   }
 
   /** What the dry run says it will add. */
@@ -122,7 +140,7 @@ export class Shop {
   }
 
   async pickProject(name: string): Promise<void> {
-    await this.page.getByRole('combobox', { name: 'Project', exact: true }).selectOption(name);
+    await this.choose('Project', name);
   }
 
   /** Starts a match and waits until its plan is kept; stops it early, as a maker in a hurry would. */

@@ -10,8 +10,8 @@ test('a cask: its questions, its staves, its hoops', async ({ page }) => {
   await shop.answer(/^Are the head hoops/, 'on and tight');
   await expect(page.getByText(/^Under tension/)).toBeVisible();
   await expect(page.getByText(/Largest flat blanks from a stave/)).toBeVisible();
-  await expect(page.getByText(/Its hoops then seat, from the belly: head hoop 405 → 372 mm/)).toBeVisible();
-  await page.getByRole('radio', { name: /cut each stave at the belly/ }).click();
+  await expect(page.getByText(/Its hoops then seat, from the bilge: head hoop 405 → 372 mm/)).toBeVisible();
+  await page.getByRole('radio', { name: /cut each stave at the bilge/ }).click();
   await shop.measure('staves', '20');
   await shop.measure('stave, how many break', '0');
   await shop.expectPieces(40 + 8);
@@ -21,7 +21,7 @@ test('a cask: its questions, its staves, its hoops', async ({ page }) => {
   await shop.expectCount(48);
   await expect(shop.piece('H-01')).toHaveAccessibleName(/half stave/);
   // Tension stays with the cask; what nobody has looked at follows its wood.
-  await expect(shop.piece('H-01')).toHaveAccessibleName(/holes, perhaps live, mould/);
+  await expect(shop.piece('H-01')).toHaveAccessibleName(/holes, possibly live, mould/);
   expect(heard).toEqual([]);
 });
 
@@ -33,7 +33,7 @@ test('a pew: its dished seat keeps more wood in strips', async ({ page }) => {
   await shop.measure('dish of the seat', '8');
   await shop.measure('rip the seat into', '3');
   await shop.measure('species, ? for a guess', 'pitch pine');
-  await page.getByRole('button', { name: /^Apart/ }).click();
+  await page.getByRole('switch', { name: /^Exploded view/ }).click();
   await expect(page.getByRole('img', { name: /pew or bench, in section/ })).toBeVisible();
   await shop.expectPieces(7);
   await shop.breakDown();
@@ -49,7 +49,7 @@ test('treated posts: the hazard follows each piece, and goes when it is shown to
   const shop = new Shop(page);
   await shop.open();
   await shop.startHaul('The landing stage', 'post, beam or sleeper');
-  await shop.measure('alike', '3');
+  await shop.measure('how many the same', '3');
   await shop.answer(/^Treated\?/, 'yes');
   await shop.answer(/^Paint/, 'bare');
   await shop.answer(/^Insect/, 'none');

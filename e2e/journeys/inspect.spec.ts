@@ -38,7 +38,7 @@ test('a finding is placed, dragged, stretched and measured, and the yield follow
 
   await page.getByRole('radio', { name: /Rip first/ }).click();
   await expect(page.getByRole('radio', { name: /Rip first/ })).toHaveAttribute('aria-checked', 'true');
-  await page.getByRole('combobox', { name: 'shows on' }).selectOption('face B');
+  await shop.choose('shows on', 'face B');
   await expect(shop.findings('A')).toHaveCount(0);
   await expect(shop.findings('B')).toHaveCount(1);
   await shop.findings('B').first().focus();

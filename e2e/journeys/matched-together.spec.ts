@@ -40,9 +40,9 @@ test('how large a bench may be in length and depth, and a pair of sizes taken', 
   await shop.go('Projects');
   await page.getByRole('button', { name: /^New/ }).click();
   await page.getByRole('tab', { name: 'Design' }).click();
-  await page.getByRole('combobox', { name: 'Design' }).selectOption('Bench');
-  await page.getByRole('combobox', { name: 'First size' }).selectOption('length');
-  await page.getByRole('combobox', { name: 'Second size' }).selectOption('depth');
+  await shop.choose('Design', 'Bench');
+  await shop.choose('First size', 'length');
+  await shop.choose('Second size', 'depth');
   await page.getByRole('button', { name: 'Find', exact: true }).click();
   await expect(page.locator('al-largest-pairs')).toContainText('The largest found', { timeout: 60_000 });
   const pair = page.locator('al-largest-pairs button').first();

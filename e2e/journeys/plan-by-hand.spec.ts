@@ -107,10 +107,10 @@ test('two plans side by side: one is put by, the other found for another wish, a
   const shop = await matched(page);
   await page.keyboard.press('p');
   await expect(page.locator('al-plan-compare')).toBeVisible();
-  await page.getByRole('combobox', { name: 'What the plan is to be best at' }).selectOption('least-work');
+  await shop.choose('Priority of the plan', 'priority: least work');
   await shop.match();
   await expect(page.locator('al-plan-compare')).toContainText('boards');
-  await page.getByRole('button', { name: 'Take up the one put aside' }).click();
+  await page.getByRole('button', { name: 'Take up the one set aside' }).click();
   await expect(page.locator('al-plan-compare')).toBeVisible();
   await shop.undo();
   await expect(page.locator('al-plan-compare')).toBeVisible();

@@ -9,7 +9,7 @@ test('a project that the rack covers, and one that falls short and says by how m
   await expect(page.locator('al-part-card').filter({ hasText: 'placed' })).toHaveCount(6);
   await expect(page.getByText(/above the least possible \(proven\)/)).toBeVisible();
 
-  await page.getByRole('combobox', { name: 'Project' }).selectOption('Tea counter');
+  await shop.choose('Project', 'Tea counter');
   await shop.match();
   await expect(page.getByText(/Short: \d × counter board/)).toBeVisible();
   await expect(
@@ -73,7 +73,7 @@ test('a part’s figures are mended in place, and a wrong one is said where it s
   await length.fill('10 1/4"');
   await length.press('Tab');
   await expect(page.getByRole('button', { name: /2 × rail, short/ })).toContainText('260.4 × 80 × 16');
-  await page.getByRole('combobox', { name: 'grade' }).selectOption('structural');
-  await page.getByRole('combobox', { name: /^species/ }).selectOption('teak');
+  await shop.choose('grade', 'structural');
+  await shop.choose(/^species/, 'teak');
   await expect(page.getByRole('button', { name: /2 × rail, short/ })).toContainText('structural · teak');
 });

@@ -27,8 +27,8 @@ test('from an empty browser to the sheet one saws by', async ({ page }) => {
     await page.getByRole('radio', { name: 'clear', exact: true }).click();
     await expect(
       page
-        .getByText('2 cuttings')
-        .or(page.getByText(/\d cuttings/))
+        .getByText('2 clear pieces')
+        .or(page.getByText(/\d clear pieces/))
         .first(),
     ).toBeVisible();
     await expect(page.getByText(/Metal not cleared/)).toBeVisible();

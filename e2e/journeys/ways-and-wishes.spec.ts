@@ -47,11 +47,11 @@ test('a broken rail is mended from the piece that is likest', async ({ page }) =
   await shop.openDemo();
   await shop.go('Projects');
   await shop.pickProject('Cabinet door');
-  await page.getByRole('tab', { name: 'Mend' }).click();
+  await page.getByRole('tab', { name: 'Repair' }).click();
   const likest = page.locator('al-repair-panel li').first();
   await expect(likest).toContainText('T-01');
   await expect(likest).toContainText('ΔE');
-  await page.getByRole('button', { name: 'Mend with T-01' }).click();
+  await page.getByRole('button', { name: 'Use for the repair: T-01' }).click();
   await page.getByRole('tab', { name: 'Parts' }).click();
   await expect(page.getByRole('button', { name: /1 × lower rail/ })).toBeVisible();
   await shop.match();

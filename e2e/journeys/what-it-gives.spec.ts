@@ -195,7 +195,7 @@ test('a finding’s fate is flipped, and each flip says beforehand what it does'
   const share = page.locator('.great');
   await expect(share).not.toHaveText('98');
   const before = await share.textContent();
-  const fates = page.getByRole('radiogroup', { name: 'What becomes of it' });
+  const fates = page.getByRole('radiogroup', { name: 'Treatment' });
   await expect(fates.getByRole('radio', { name: /^keep \+0\.\d+ m²/ })).toBeVisible();
   await fates.getByRole('radio', { name: /^fill/ }).click();
   await expect(share).toHaveText('95');
@@ -222,8 +222,8 @@ test('what came off the planer is put on record, and the next estimate knows', a
   await shop.tally('4 board 1000 x 100 x 20 pine');
   for (const tag of ['B-01', 'B-02', 'B-03']) {
     await shop.inspect(tag);
-    await page.getByRole('button', { name: /^Looked over/ }).click();
-    await page.getByRole('button', { name: /^It came off the planer/ }).click();
+    await page.getByRole('button', { name: /^Inspected/ }).click();
+    await page.getByRole('button', { name: /^Actual, after planing/ }).click();
     const sheet = page.getByRole('dialog');
     // The sheet puts the focus on its first field; typing before that would go astray.
     await expect(sheet.getByLabel('count', { exact: true })).toBeFocused();

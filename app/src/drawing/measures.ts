@@ -16,6 +16,6 @@ export const volumeText = (m3: number, unit: LengthUnit, digits = 3): string =>
     ? `${m3.toFixed(digits)} m³`
     : `${(m3 / M3_PER_BOARD_FOOT).toFixed(Math.max(1, digits - 2))} bf`;
 
-/** `4.2 l`, or `1.8 bf`: what a single board gives, in figures that can be read. */
-export const litresText = (m3: number, unit: LengthUnit): string =>
-  unit === 'mm' ? `${(m3 * 1000).toFixed(1)} l` : `${(m3 / M3_PER_BOARD_FOOT).toFixed(2)} bf`;
+/** `4.2 dm³`, or `1.8 bf`: what a single board gives, in figures that can be read. */
+export const volumeInDm3 = (m3: number, unit: LengthUnit): string =>
+  unit === 'mm' ? `${(m3 * 1000).toFixed(1)} dm³` : `${(m3 / M3_PER_BOARD_FOOT).toFixed(2)} bf`;

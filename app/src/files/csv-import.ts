@@ -14,6 +14,7 @@ import {
   MatDialogRef,
   MatDialogTitle,
 } from '@angular/material/dialog';
+import { MatButton } from '@angular/material/button';
 import {
   fullWidth,
   TABLE_FIELD_NAMES,
@@ -25,8 +26,11 @@ import {
 import { LengthFigure } from '../drawing/length-figure';
 import { WoodFace } from '../drawing/wood-face';
 import { RackActions } from '../state/rack-actions';
+import type { Choice } from '../ui/choice-field';
 import { ShopStore } from '../state/shop.store';
 import { FilesAtTheDoor, type TableRead } from './files-at-the-door';
+import { ChoiceField } from '../ui/choice-field';
+import { ToggleField } from '../ui/toggle-field';
 
 /** A table and how it was read by its headings alone. */
 export interface TableFile {
@@ -41,7 +45,16 @@ const STRIP = { width: 330, height: 40 };
 /** A table of pieces on its way in: which column is what, what was understood, what is wrong. */
 @Component({
   selector: 'al-csv-import',
-  imports: [MatDialogTitle, MatDialogContent, MatDialogClose, WoodFace, LengthFigure],
+  imports: [
+    MatButton,
+    MatDialogTitle,
+    MatDialogContent,
+    MatDialogClose,
+    WoodFace,
+    LengthFigure,
+    ChoiceField,
+    ToggleField,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './csv-import.html',
   styleUrl: './csv-import.scss',
@@ -53,8 +66,14 @@ export class CsvImport {
   private readonly door = inject(FilesAtTheDoor);
   private readonly ref = inject(MatDialogRef<CsvImport, number>);
 
-  protected readonly fields = TABLE_FIELDS;
-  protected readonly names = TABLE_FIELD_NAMES;
+  protected readonly units: readonly Choice<LengthUnit>[] = [
+    { value: 'mm', name: 'mm' },
+    { value: 'inch', name: 'inch' },
+  ];
+  protected readonly fields: readonly Choice<TableField | null>[] = [
+    { value: null, name: 'not used' },
+    ...TABLE_FIELDS.map((value) => ({ value, name: TABLE_FIELD_NAMES[value] })),
+  ];
   protected readonly unit = signal<LengthUnit>(this.store.unit());
   protected readonly columns = signal(this.data.first.columns);
   protected readonly samples = this.data.first.samples;
@@ -118,8 +137,7 @@ export class CsvImport {
   );
   protected readonly moreRows = computed(() => this.table().rows.length - this.drawn().length);
 
-  protected match(index: number, value: string): void {
-    const field = TABLE_FIELDS.find((known): known is TableField => known === value) ?? null;
+  protected match(index: number, field: TableField | null): void {
     this.columns.update((columns) =>
       columns.map((column, i) => {
         if (i === index) return { ...column, field };

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { MAT_DIALOG_DATA, MatDialogClose, MatDialogContent, MatDialogTitle } from '@angular/material/dialog';
+import { MatButton } from '@angular/material/button';
 import type { DocumentFault } from '@aldrek/core';
 
 interface Refused {
@@ -10,7 +11,7 @@ interface Refused {
 /** Why a file was not imported: each fault with its place. */
 @Component({
   selector: 'al-import-faults',
-  imports: [MatDialogTitle, MatDialogContent, MatDialogClose],
+  imports: [MatButton, MatDialogTitle, MatDialogContent, MatDialogClose],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 mat-dialog-title>{{ refused.name }} was not imported</h2>
@@ -23,7 +24,7 @@ interface Refused {
           </li>
         }
       </ul>
-      <button class="btn strong" mat-dialog-close>Close</button>
+      <button matButton="filled" mat-dialog-close>Close</button>
     </mat-dialog-content>
   `,
   styles: `

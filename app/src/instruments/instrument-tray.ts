@@ -1,7 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButton } from '@angular/material/button';
+import { MatProgressBar } from '@angular/material/progress-bar';
 import { speciesName, type SpeciesId } from '@aldrek/core';
 import { LengthFigure } from '../drawing/length-figure';
-import { FigureField } from '../fields/figure-field';
+import { ChoiceField } from '../ui/choice-field';
+import { FigureField } from '../ui/figure-field';
+import { LengthField } from '../ui/length-field';
 import { PieceInHand } from '../state/piece-in-hand';
 import { Instruments, type Link } from './instruments';
 
@@ -15,7 +19,8 @@ const LINK_TEXT: Readonly<Record<Link, string>> = {
 /** The simulated instruments, as they would lie beside the work: their buttons, and what they answer. */
 @Component({
   selector: 'al-instrument-tray',
-  imports: [FigureField, LengthFigure],
+  imports: [MatButton, MatProgressBar, ChoiceField, FigureField, LengthField, LengthFigure],
+  host: { 'data-instruments': '' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p class="state" [class.lost]="instruments.link() === 'lost'" role="status">
@@ -24,7 +29,7 @@ const LINK_TEXT: Readonly<Record<Link, string>> = {
       <span class="last">{{ instruments.last() }}</span>
     </p>
     <div class="one">
-      <al-figure-field
+      <al-length-field
         label="caliper opened to"
         [value]="openMm()"
         [most]="300"
@@ -32,7 +37,7 @@ const LINK_TEXT: Readonly<Record<Link, string>> = {
       />
       <button
         type="button"
-        class="btn"
+        matButton="outlined"
         [disabled]="!on()"
         (pointerdown)="$event.preventDefault()"
         (click)="instruments.pressCaliper(openMm())"
@@ -42,23 +47,21 @@ const LINK_TEXT: Readonly<Record<Link, string>> = {
     </div>
     <div class="one">
       <al-figure-field
-        label="wood really holds, %"
-        kind="number"
+        label="wood really holds"
+        kind="percent"
         [value]="woodPct()"
         [most]="100"
         (changed)="woodPct.set($event)"
       />
-      <label class="field"
-        ><span>meter set to group</span>
-        <select #group (change)="groupChosen.set(+group.value)">
-          @for (one of instruments.groups(); track one.group) {
-            <option [value]="one.group" [selected]="one.group === meterGroup()">{{ one.group }}</option>
-          }
-        </select></label
-      >
+      <al-choice-field
+        label="meter set to group"
+        [value]="meterGroup()"
+        [choices]="groupChoices()"
+        (changed)="groupChosen.set($event)"
+      />
       <button
         type="button"
-        class="btn"
+        matButton="outlined"
         [disabled]="!on()"
         (pointerdown)="$event.preventDefault()"
         (click)="instruments.pressMeter(woodPct(), species(), meterGroup())"
@@ -68,14 +71,11 @@ const LINK_TEXT: Readonly<Record<Link, string>> = {
       <span class="muted note">{{ groupText() }}</span>
     </div>
     <div class="one">
-      <meter
-        min="0"
-        max="1"
-        high="0.6"
-        optimum="0"
-        [value]="instruments.metal()?.signal ?? 0"
+      <mat-progress-bar
+        [class.near]="near() !== null"
+        [value]="(instruments.metal()?.signal ?? 0) * 100"
         aria-label="metal detector"
-      ></meter>
+      />
       <span class="note">
         @if (near(); as at) {
           <strong class="hazard">metal near <al-length [mm]="at" /></strong>
@@ -116,16 +116,19 @@ const LINK_TEXT: Readonly<Record<Link, string>> = {
       gap: 8px;
       min-height: 44px;
     }
+    al-length-field,
     al-figure-field {
       width: 138px;
     }
-    .field {
+    al-choice-field {
       width: 126px;
     }
-    meter {
+    mat-progress-bar {
       width: 150px;
-      height: 22px;
       align-self: center;
+    }
+    .near {
+      --mat-progress-bar-active-indicator-color: var(--hazard);
     }
     .note {
       align-self: center;
@@ -150,6 +153,9 @@ export class InstrumentTray {
         ?.group ?? null,
   );
   protected readonly meterGroup = computed(() => this.groupChosen() ?? this.right() ?? 1);
+  protected readonly groupChoices = computed(() =>
+    this.instruments.groups().map(({ group }) => ({ value: group, name: String(group) })),
+  );
   protected readonly groupText = computed(() => {
     if (this.species() === 'unknown') return 'No wood in hand: the meter can’t be set to it.';
     const right = this.right();

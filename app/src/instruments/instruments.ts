@@ -1,6 +1,7 @@
-import { DestroyRef, DOCUMENT, inject, Injectable, signal } from '@angular/core';
+import { DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { formatLength } from '@aldrek/core';
 import { ShopStore } from '../state/shop.store';
+import { ReadingFields } from '../ui/reading-fields';
 
 export type Link = 'off' | 'connecting' | 'on' | 'lost';
 
@@ -43,12 +44,11 @@ const RETRY_MS = 4000;
  */
 @Injectable({ providedIn: 'root' })
 export class Instruments {
-  private readonly document = inject(DOCUMENT);
+  private readonly fields = inject(ReadingFields);
   private readonly store = inject(ShopStore);
   private readonly bench = crypto.randomUUID();
   private source: EventSource | null = null;
   private retry: ReturnType<typeof setTimeout> | undefined;
-  private field: HTMLInputElement | HTMLTextAreaElement | null = null;
   private place: ReadingPlace = {};
 
   readonly shown = signal(false);
@@ -60,16 +60,7 @@ export class Instruments {
   readonly metal = signal<{ readonly atMm: number; readonly signal: number } | null>(null);
 
   constructor() {
-    const follow = ({ target }: FocusEvent): void => {
-      if (target instanceof HTMLElement && target.closest('al-instrument-tray')) return;
-      const waits = target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement;
-      this.field = waits && target.dataset['reads'] !== undefined ? target : null;
-    };
-    this.document.addEventListener('focusin', follow);
-    inject(DestroyRef).onDestroy(() => {
-      this.document.removeEventListener('focusin', follow);
-      this.close();
-    });
+    inject(DestroyRef).onDestroy(() => this.close());
   }
 
   toggle(): void {
@@ -138,12 +129,12 @@ export class Instruments {
     switch (message.instrument) {
       case 'caliper':
         this.last.set(`caliper ${formatLength(message.mm, this.store.unit(), 64)}`);
-        if (!this.write('length', message.mm)) this.place.cursor?.(message.mm);
+        if (!this.fields.write('length', message.mm)) this.place.cursor?.(message.mm);
         return;
       case 'moisture': {
         const { percent } = message;
         this.last.set(percent === null ? 'moisture: outside the meter’s range' : `moisture ${percent} %`);
-        if (percent !== null && !this.write('moisture', percent)) this.place.moisture?.(percent);
+        if (percent !== null && !this.fields.write('moisture', percent)) this.place.moisture?.(percent);
         return;
       }
       case 'detector':
@@ -151,38 +142,4 @@ export class Instruments {
         return;
     }
   }
-
-  /** Writes into the field in hand, if it waits for such a reading, and goes on to the next that does. */
-  private write(reads: 'length' | 'moisture', value: number): boolean {
-    const { field } = this;
-    if (!field?.isConnected) return false;
-    const waits = field.dataset['reads'];
-    if (waits === 'line' && reads === 'length') {
-      insertAtCaret(field, this.lengthText(value));
-      return true;
-    }
-    if (waits !== reads) return false;
-    field.value = reads === 'length' ? this.lengthText(value) : String(value);
-    field.dispatchEvent(new Event('input', { bubbles: true }));
-    field.dispatchEvent(new Event('change', { bubbles: true }));
-    const all = [...this.document.querySelectorAll<HTMLInputElement>(`input[data-reads="${reads}"]`)];
-    const next = all[all.indexOf(field as HTMLInputElement) + 1];
-    next?.focus();
-    return true;
-  }
-
-  /** To a tenth of a mm, or a 64th of an inch: closer than that wood does not hold still. */
-  private lengthText(mm: number): string {
-    return this.store.unit() === 'mm' ? String(Math.round(mm * 10) / 10) : `${formatLength(mm, 'inch', 64)}"`;
-  }
-}
-
-function insertAtCaret(field: HTMLInputElement | HTMLTextAreaElement, text: string): void {
-  field.setRangeText(
-    text,
-    field.selectionStart ?? field.value.length,
-    field.selectionEnd ?? field.value.length,
-    'end',
-  );
-  field.dispatchEvent(new Event('input', { bubbles: true }));
 }

@@ -8,6 +8,9 @@ import {
   viewChild,
 } from '@angular/core';
 import { MatDialogClose, MatDialogContent, MatDialogRef, MatDialogTitle } from '@angular/material/dialog';
+import { MatButton } from '@angular/material/button';
+import { MatFormField, MatError } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import { ShopStore } from '../state/shop.store';
 import { tagOfCode } from './tag-code';
 
@@ -19,33 +22,33 @@ const READ_WIDTH_PX = 640;
 /** Finds a piece by its label: by the camera, or by typing what is written on it. */
 @Component({
   selector: 'al-scan-sheet',
-  imports: [MatDialogTitle, MatDialogContent, MatDialogClose],
+  imports: [MatButton, MatDialogTitle, MatDialogContent, MatDialogClose, MatFormField, MatError, MatInput],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 mat-dialog-title>Find a piece by its label</h2>
     <mat-dialog-content>
-      <label class="field"
-        ><span>what is written on it</span>
+      <label class="entry-label" for="scan-tag">what is written on it</label>
+      <mat-form-field subscriptSizing="dynamic">
         <input
           #tag
+          id="scan-tag"
+          matInput
           cdkFocusInitial
           placeholder="P-01"
           autocapitalize="characters"
           autocomplete="off"
-          [attr.aria-invalid]="fault() !== null"
+          [errorStateMatcher]="refusal"
           (input)="fault.set(null)"
           (keydown.enter)="find(tag.value)"
         />
-        @if (fault(); as found) {
-          <span class="fault" role="alert">{{ found }}</span>
-        }
-      </label>
+        <mat-error role="alert">{{ fault() }}</mat-error>
+      </mat-form-field>
       <div class="row">
-        <button type="button" class="btn strong" (click)="find(tag.value)">Show it</button>
+        <button type="button" matButton="filled" (click)="find(tag.value)">Show it</button>
         @if (!looking()) {
-          <button type="button" class="btn" (click)="look()">Use the camera</button>
+          <button type="button" matButton="outlined" (click)="look()">Use the camera</button>
         }
-        <button type="button" class="btn" mat-dialog-close>Leave</button>
+        <button type="button" matButton="outlined" mat-dialog-close>Cancel</button>
       </div>
       <video #video playsinline muted [class.on]="looking()" aria-label="What the camera sees"></video>
       @if (looking()) {
@@ -79,6 +82,7 @@ export class ScanSheet {
   private readonly ref = inject(MatDialogRef<ScanSheet, string>);
   private readonly video = viewChild.required<ElementRef<HTMLVideoElement>>('video');
   protected readonly fault = signal<string | null>(null);
+  protected readonly refusal = { isErrorState: (): boolean => this.fault() !== null };
   protected readonly trouble = signal<string | null>(null);
   protected readonly looking = signal(false);
   private stream: MediaStream | null = null;

@@ -7,6 +7,9 @@ import {
   provideZonelessChangeDetection,
   type ApplicationConfig,
 } from '@angular/core';
+import { MAT_RIPPLE_GLOBAL_OPTIONS } from '@angular/material/core';
+import { MAT_FORM_FIELD_DEFAULT_OPTIONS } from '@angular/material/form-field';
+import { MAT_TOOLTIP_DEFAULT_OPTIONS } from '@angular/material/tooltip';
 import { provideRouter, withComponentInputBinding } from '@angular/router';
 import { provideServiceWorker } from '@angular/service-worker';
 import { LENGTH_UNIT } from '../drawing/length-unit';
@@ -21,6 +24,16 @@ export const appConfig: ApplicationConfig = {
     { provide: ErrorHandler, useExisting: Breakage },
     provideRouter(routes, withComponentInputBinding()),
     provideServiceWorker('ngsw-worker.js', { registrationStrategy: 'registerWhenStable:30000' }),
+    {
+      provide: MAT_FORM_FIELD_DEFAULT_OPTIONS,
+      useValue: { appearance: 'outline', subscriptSizing: 'dynamic' },
+    },
+    // A tooltip that comes by touch must not hold up scrolling or typing.
+    {
+      provide: MAT_TOOLTIP_DEFAULT_OPTIONS,
+      useValue: { showDelay: 350, hideDelay: 0, touchendHideDelay: 2500, touchGestures: 'on' },
+    },
+    { provide: MAT_RIPPLE_GLOBAL_OPTIONS, useValue: { disabled: true } },
     { provide: LENGTH_UNIT, useFactory: () => inject(ShopStore).unit },
     provideAppInitializer(() => {
       fetchAhead(inject(DOCUMENT).location.pathname);

@@ -1,11 +1,12 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { MatDialogClose, MatDialogContent, MatDialogTitle } from '@angular/material/dialog';
+import { MatButton } from '@angular/material/button';
 import { Keys } from './keys';
 
 /** All keys of the screen in view, on one sheet. */
 @Component({
   selector: 'al-key-sheet',
-  imports: [MatDialogTitle, MatDialogContent, MatDialogClose],
+  imports: [MatButton, MatDialogTitle, MatDialogContent, MatDialogClose],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 mat-dialog-title>Keys</h2>
@@ -23,7 +24,7 @@ import { Keys } from './keys';
           </section>
         }
       </div>
-      <button class="btn" mat-dialog-close>Close <kbd>Esc</kbd></button>
+      <button matButton="outlined" mat-dialog-close>Close <kbd>Esc</kbd></button>
     </mat-dialog-content>
   `,
   styles: `

@@ -55,10 +55,11 @@ export class Keys {
   }
 }
 
+/** What letters go into: fields, and lists that jump to what is typed. */
+const WRITTEN_IN =
+  'input:not([type="checkbox"], [type="radio"], [type="range"]), textarea, select, [role="combobox"]';
+
 /** Whether what is typed goes into a field. */
 function isWriting(target: EventTarget | null): boolean {
-  return (
-    target instanceof HTMLElement &&
-    (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName))
-  );
+  return target instanceof HTMLElement && (target.isContentEditable || target.closest(WRITTEN_IN) !== null);
 }

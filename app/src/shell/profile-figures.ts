@@ -113,8 +113,8 @@ const SAWS: ProfilePage = {
       name: 'Cuts',
       figures: [
         habit('kerfMm', 'kerf', 'what your saw turns to dust, cut by cut', 0, 20),
-        habit('minLengthMm', 'least length', 'shorter cuttings are not worth keeping', 10, 5000),
-        habit('minWidthMm', 'least width', 'narrower ones neither', 5, 2000),
+        habit('minLengthMm', 'shortest piece', 'shorter pieces are not worth keeping', 10, 5000),
+        habit('minWidthMm', 'narrowest piece', 'narrower ones neither', 5, 2000),
       ],
     },
     {

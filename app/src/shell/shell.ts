@@ -3,6 +3,8 @@ import { MatDialog } from '@angular/material/dialog';
 import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
 import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { toSignal } from '@angular/core/rxjs-interop';
+import { MatButton, MatIconButton } from '@angular/material/button';
+import { MatTooltip } from '@angular/material/tooltip';
 import { mdiMenu, mdiRedo, mdiUndo, mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js';
 import { filter, map } from 'rxjs';
 import type { LengthUnit } from '@aldrek/core';
@@ -11,16 +13,21 @@ import { exportInWords, StorageCare, storageInWords, type StorageState } from '.
 import { InstrumentTray } from '../instruments/instrument-tray';
 import { Instruments } from '../instruments/instruments';
 import { ShopStore } from '../state/shop.store';
+import type { Choice } from '../ui/choice-field';
 import { Keys } from './keys';
 import { NoticeBars } from './notice-bars';
 import { Scheme } from './scheme';
 import { ShopFiles } from '../files/shop-files';
 import { STATIONS } from './stations';
+import { ToggleField } from '../ui/toggle-field';
 
 /** The frame of every screen: the stations on their chalk line, units, undo, and the shop's menu. */
 @Component({
   selector: 'al-shell',
   imports: [
+    MatButton,
+    MatIconButton,
+    MatTooltip,
     RouterOutlet,
     RouterLink,
     RouterLinkActive,
@@ -30,6 +37,7 @@ import { STATIONS } from './stations';
     Icon,
     InstrumentTray,
     NoticeBars,
+    ToggleField,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './shell.html',
@@ -45,6 +53,10 @@ export class Shell {
   private readonly dialog = inject(MatDialog);
 
   protected readonly stations = STATIONS;
+  protected readonly units: readonly Choice<LengthUnit>[] = [
+    { value: 'mm', name: 'mm' },
+    { value: 'inch', name: 'inch' },
+  ];
   protected readonly icons = { mdiMenu, mdiRedo, mdiUndo };
   protected readonly schemeIcon = computed(() =>
     this.scheme.dark() ? mdiWhiteBalanceSunny : mdiWeatherNight,

@@ -4,10 +4,12 @@ import { MatDialogClose, MatDialogContent, MatDialogTitle } from '@angular/mater
 import { MatFormField, MatLabel } from '@angular/material/form-field';
 import { MatOption, MatSelect } from '@angular/material/select';
 import { MatTab, MatTabGroup } from '@angular/material/tabs';
+import { MatButton } from '@angular/material/button';
 import { DEFAULT_SETTINGS, GRADE_NAMES, type Grade, type ShopSettings } from '@aldrek/core';
-import { FigureField } from '../fields/figure-field';
+import { FigureField } from '../ui/figure-field';
 import { ShopStore } from '../state/shop.store';
 import { PROFILE, type ProfileFigure } from './profile-figures';
+import { LengthField } from '../ui/length-field';
 
 /** Grades that an offcut may have to be. */
 const OFFCUT_GRADES: readonly Grade[] = ['clear', 'character', 'hidden'];
@@ -17,12 +19,13 @@ const OFFCUT_GRADES: readonly Grade[] = ['clear', 'character', 'hidden'];
 export const PROFILE_SHEET = {
   width: '860px',
   maxWidth: '96vw',
-  autoFocus: 'al-figure-field input',
+  autoFocus: 'al-length-field input',
 } as const;
 
 @Component({
   selector: 'al-shop-profile',
   imports: [
+    MatButton,
     FigureField,
     MatCheckbox,
     MatDialogClose,
@@ -34,6 +37,7 @@ export const PROFILE_SHEET = {
     MatSelect,
     MatTab,
     MatTabGroup,
+    LengthField,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -70,15 +74,25 @@ export const PROFILE_SHEET = {
                 @for (figure of group.figures; track figure.id) {
                   <div class="figure">
                     @if (value(figure); as known) {
-                      <al-figure-field
-                        [label]="figure.name"
-                        [kind]="figure.kind"
-                        [fine]="true"
-                        [value]="known.value"
-                        [least]="figure.least"
-                        [most]="figure.most"
-                        (changed)="set(figure, $event)"
-                      />
+                      @if (figure.kind === 'length') {
+                        <al-length-field
+                          [label]="figure.name"
+                          [fine]="true"
+                          [value]="known.value"
+                          [least]="figure.least"
+                          [most]="figure.most"
+                          (changed)="set(figure, $event)"
+                        />
+                      } @else {
+                        <al-figure-field
+                          [label]="figure.name"
+                          [kind]="figure.kind"
+                          [value]="known.value"
+                          [least]="figure.least"
+                          [most]="figure.most"
+                          (changed)="set(figure, $event)"
+                        />
+                      }
                     } @else {
                       <p class="none">
                         <span>{{ figure.name }}</span> none
@@ -102,8 +116,8 @@ export const PROFILE_SHEET = {
         }
       </mat-tab-group>
       <div class="row">
-        <button type="button" class="btn strong" mat-dialog-close>Done</button>
-        <button type="button" class="btn" (click)="reset()">All back to the starting points</button>
+        <button type="button" matButton="filled" mat-dialog-close>Done</button>
+        <button type="button" matButton="outlined" (click)="reset()">All back to the starting points</button>
       </div>
     </mat-dialog-content>
   `,

@@ -118,8 +118,8 @@ export class PieceActions {
       came,
     };
     const shop = this.store.shop();
-    const litres = (cameM3(record) * 1000).toFixed(1);
-    this.store.change(`${piece.tag} milled: ${litres} litres came`, {
+    const dm3 = (cameM3(record) * 1000).toFixed(1);
+    this.store.change(`${piece.tag} milled: ${dm3} dm³ came`, {
       ...shop,
       milled: [...shop.milled, record],
       pieces: replace

@@ -70,7 +70,7 @@ export class ProjectActions {
       .map(({ name }) => name);
     const label =
       names.length === 0
-        ? `match ${project.name} by itself`
+        ? `match ${project.name} on its own`
         : `match ${project.name} with ${names.join(', ')}`;
     this.live(label, (bench) => matchTogether(bench, project.id, ids));
   }
@@ -126,7 +126,7 @@ export class ProjectActions {
   }
 
   dropPutBy(project: Project): void {
-    this.live('drop the plan put aside', (bench) => dropPlanAside(bench, project.id));
+    this.live('drop the plan set aside', (bench) => dropPlanAside(bench, project.id));
   }
 
   /** One step for the project and those it is matched together with. */
@@ -186,7 +186,7 @@ export class ProjectActions {
   /** The part that mends, to be cut from the piece that is likest. */
   mendFrom(project: Project, part: Omit<Part, 'id'>, chosen: Piece): void {
     const whole = { ...part, id: this.ids.next() };
-    this.live(`mend with ${chosen.tag}`, (bench) => mendWith(bench, project.id, whole, chosen.id));
+    this.live(`repair with ${chosen.tag}`, (bench) => mendWith(bench, project.id, whole, chosen.id));
   }
 
   addParts(project: Project, readings: readonly PartReading[]): void {

@@ -49,7 +49,7 @@ const RULES: Readonly<Record<HazardKind, HazardRule>> = {
     rulings: PRESERVED,
   },
   'maybe-preservative': {
-    name: 'perhaps preserved',
+    name: 'possibly treated',
     reason: 'Wood that stood outdoors counts as treated until it is shown otherwise.',
     precaution: 'Treat it as preserved. Look for tint, slits in the faces and smell, or have it tested.',
     whoDecides: 'A test.',
@@ -102,7 +102,7 @@ const RULES: Readonly<Record<HazardKind, HazardRule>> = {
     },
   },
   spill: {
-    name: 'spilt on',
+    name: 'contaminated',
     reason: 'Oil or chemicals soak in and come back out with warmth.',
     precaution: 'Leave it, unless you know for certain what it was.',
     whoDecides: 'Whoever spilt it; the tip for how to be rid of it.',
@@ -132,7 +132,7 @@ const RULES: Readonly<Record<HazardKind, HazardRule>> = {
     },
   },
   'maybe-lead': {
-    name: 'old paint, perhaps lead',
+    name: 'old paint, possibly lead',
     reason: 'Paint and varnish of unknown age may hold lead.',
     precaution: 'Test before sanding or heat. Until then treat it as lead.',
     whoDecides: 'A test, and your local authority’s rules.',
@@ -162,7 +162,7 @@ const RULES: Readonly<Record<HazardKind, HazardRule>> = {
     },
   },
   'maybe-asbestos': {
-    name: 'old adhesive or felt, perhaps asbestos',
+    name: 'old adhesive or felt, possibly asbestos',
     reason: 'Black adhesive, felt and tiles under old floors may hold it.',
     precaution: 'Stop. Do not lift, scrape or sand it before it is tested.',
     whoDecides: 'A laboratory; licensed removers if it is.',
@@ -184,7 +184,7 @@ const RULES: Readonly<Record<HazardKind, HazardRule>> = {
     rulings: { children: 'ask', machining: 'ask', indoors: 'ask', sale: 'never' },
   },
   'maybe-insects': {
-    name: 'holes, perhaps live',
+    name: 'holes, possibly live',
     reason: 'Holes without a look for fresh dust count as live.',
     precaution: 'Keep it apart on dark paper for some weeks in the warm season, and look for dust.',
     whoDecides: 'You, after that; a pest controller where you are unsure.',

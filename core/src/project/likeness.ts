@@ -95,7 +95,7 @@ export const REPAIR_WAYS: Readonly<Record<RepairWay, { readonly name: string; re
   patch: {
     name: 'patch',
     about:
-      'Let a piece into the sound wood, grain alike, edges not square to the grain. Keeps most of the old.',
+      'Let a piece into the sound wood, grain the same way, edges not square to the grain. Keeps most of the old.',
   },
   splice: {
     name: 'splice',
@@ -104,7 +104,7 @@ export const REPAIR_WAYS: Readonly<Record<RepairWay, { readonly name: string; re
   },
   replace: {
     name: 'replace',
-    about: 'Make the part anew. Strongest; loses the old piece and asks for every joint again.',
+    about: 'Build the part new. Strongest; loses the old piece and asks for every joint again.',
   },
 };
 

@@ -94,7 +94,7 @@ export const WANTED_NAMES: Readonly<Record<Wanted, string>> = {
 };
 
 export const WANTED_ABOUT: Readonly<Record<Wanted, string>> = {
-  'least-waste': 'spends the least good wood; the poorest that will do is taken first',
+  'least-waste': 'uses the least good wood; the poorest that will do is taken first',
   'best-looking': 'the best wood where it shows, the worst where it can’t be seen, one tone throughout',
   'least-work': 'few boards to handle, few joints, little to plane away',
   'clear-the-rack': 'uses up short and narrow pieces; long boards stay whole',
@@ -206,7 +206,7 @@ export function partFault(
     return 'length, width and thickness must be more than 0';
   if (!Number.isInteger(part.qty) || part.qty < 1) return 'how many must be a whole number from 1';
   if (make.kind === 'panel') {
-    if (!(make.leastStripMm > 0)) return 'the least strip must be more than 0';
+    if (!(make.leastStripMm > 0)) return 'the narrowest strip must be more than 0';
     if (make.widestStripMm < make.leastStripMm)
       return 'the widest strip must be at least as wide as the least';
   }

@@ -144,7 +144,7 @@ const FACTS: Readonly<Record<FindingKind, Facts>> = {
   wear: ['wear', 'E', 200, 80, 'A', 'worn, dished or scratched'],
   burn: ['burn', 'B', 60, 60, 'A', 'burn or heat mark'],
   'old-finish': ['old finish', 'F', 400, 100, 'A', 'paint, varnish or wax'],
-  weathering: ['weathering', '-', 400, 100, 'A', 'grey, furrowed skin of years outdoors'],
+  weathering: ['weathering', '-', 400, 100, 'A', 'grey, furrowed surface of years outdoors'],
   'tool-marks': ['tool marks', "'", 200, 100, 'A', 'saw, adze or planer marks'],
   'veneer-lift': ['lifting veneer', 'Y', 80, 60, 'A', 'veneer loose or missing'],
 };

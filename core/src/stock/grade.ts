@@ -29,7 +29,7 @@ export const GRADE_ABOUT: Readonly<Record<Grade, string>> = {
   clear: 'nothing in it at all',
   'one-face': 'show face clear; the back may have anything but metal, rot and splits',
   character: 'nail holes, sound knots, stain, old insect holes and wear may stay',
-  weathered: 'the old skin stays on the show face; no metal, no rot',
+  weathered: 'the weathered face stays on show; no metal, no rot',
   hidden: 'anything sound: no metal, no rot, nothing split through',
   structural:
     'sound and straight, small sound knots away from the edges; local rules and a competent person decide',

@@ -1,4 +1,4 @@
-/** What is noted of a piece beside its findings when it is looked over on the bench. */
+/** What is noted of a piece beside its findings when it is inspected on the bench. */
 
 /** How the rings lie in the face. Riven wood was split along the rays. */
 export const GRAINS = ['flat', 'rift', 'quarter', 'riven'] as const;

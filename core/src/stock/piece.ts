@@ -70,7 +70,7 @@ export interface Piece {
   readonly tone?: Tone;
   /** When it was scanned for metal. */
   readonly scans?: Scans;
-  /** The day on which it was looked over on both faces, both edges and both ends. */
+  /** The day on which it was inspected on both faces, both edges and both ends. */
   readonly inspected?: string;
   /** The day on which it came off the planer: what is written down is what is there. */
   readonly machined?: string;

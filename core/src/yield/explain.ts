@@ -59,7 +59,7 @@ export function explainThickness(
     };
   }
   return {
-    title: `Thickness of ${size.length === piece.length && size.width === fullWidth(piece) ? 'the whole piece' : 'this cutting'}`,
+    title: `Thickness of ${size.length === piece.length && size.width === fullWidth(piece) ? 'the whole piece' : 'this clear piece'}`,
     formula: 'as found − flattening − clean-up of face A − clean-up of face B',
     inputs: [
       length('as found', piece.thickness),
@@ -87,20 +87,20 @@ export function explainShare(
   const { near, far } = endTrims(piece, habits);
   return {
     title: 'Share of the face',
-    formula: 'area of the better school’s cuttings ÷ area of the face',
+    formula: 'area of the better order’s clear pieces ÷ area of the face',
     inputs: [
-      { name: `cuttings, graded ${GRADE_NAMES[grade]}`, quantity: { unit: 'area', m2: given.areaMm2 / 1e6 } },
+      { name: `clear pieces, graded ${GRADE_NAMES[grade]}`, quantity: { unit: 'area', m2: given.areaMm2 / 1e6 } },
       { name: 'face', quantity: { unit: 'area', m2: given.areaMm2 / Math.max(1e-9, given.share) / 1e6 } },
       share('share', given.share),
       length('kerf', habits.kerfMm),
-      length('least length', habits.minLengthMm),
-      length('least width', habits.minWidthMm),
+      length('shortest piece', habits.minLengthMm),
+      length('narrowest piece', habits.minWidthMm),
       length('off the near end', near),
       length('off the far end', far),
       length('marks no deeper than this are planed off', machines.cleanUpMm),
     ],
     source:
-      'Straight through-cuts in three stages, both schools reckoned exactly over the places that findings and kerf give. ' +
+      'Straight through-cuts in three stages, both cutting orders calculated exactly over the places that findings and kerf give. ' +
       'Slanting edges are met with stairs on the wood’s side.',
     ofTheShop: true,
   };
@@ -124,8 +124,8 @@ export function explainSure(
     inputs: [
       volume(
         known === 'tallied' || known === 'kind'
-          ? 'reckoned: the usual share of its kind of find, until it is looked over'
-          : 'reckoned: finished cuttings',
+          ? 'estimated: the usual share of its kind of find, until it is inspected'
+          : 'estimated: finished clear pieces',
         m3,
       ),
       volume('the piece as found', pieceVolumeM3(piece)),
@@ -137,7 +137,7 @@ export function explainSure(
         Math.hypot(biasSd.shop, biasSd.kind, biasSd.species),
       ),
     ],
-    source: `A Bayesian update of what came over what was reckoned, by shop, kind of find and species. ${record}`,
+    source: `A Bayesian update of what came over what was estimated, by shop, kind of find and species. ${record}`,
     ofTheShop: true,
   };
 }

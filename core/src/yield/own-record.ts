@@ -15,8 +15,8 @@ export type Knowledge = (typeof KNOWLEDGE)[number];
 export const KNOWLEDGE_NAMES: Readonly<Record<Knowledge, string>> = {
   kind: 'kind of find only',
   tallied: 'tallied',
-  inspected: 'looked over',
-  scanned: 'looked over and scanned',
+  inspected: 'inspected',
+  scanned: 'inspected and scanned',
   machined: 'machined',
 };
 

@@ -37,8 +37,8 @@ export function whyBetter(
   }
   if (better === 'same') {
     return crosscutFirst.cuttings.length === 1
-      ? 'One cutting takes it all, so both schools give the same.'
-      : 'Both schools give the same here: the faults part the board the same way either way.';
+      ? 'One clear piece takes it all, so both cutting orders give the same.'
+      : 'Both cutting orders give the same here: the defects divide the board the same way either way.';
   }
   const [won, lost] = better === 'ripFirst' ? [ripFirst, crosscutFirst] : [crosscutFirst, ripFirst];
   const more = moreBy(won, lost, wish);

@@ -11,13 +11,17 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
+import { MatButton } from '@angular/material/button';
+import { MatExpansionPanel, MatExpansionPanelHeader } from '@angular/material/expansion';
+import { MatSlideToggle } from '@angular/material/slide-toggle';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import {
   breakdownOf,
   CONDITION_ABOUT,
   CONDITIONS,
   drawFind,
   takeApart,
-  type Condition,
   type Correction,
   type Find,
   type KeptWhole,
@@ -28,11 +32,14 @@ import { dayText } from '../../drawing/day-text';
 import { FindDrawing } from '../../drawing/find-drawing';
 import { volumeText } from '../../drawing/measures';
 import { widthOf } from '../../drawing/width-of';
-import { FigureField } from '../../fields/figure-field';
-import { SpeciesField } from '../../fields/species-field';
+import { FigureField } from '../../ui/figure-field';
+import { SpeciesField } from '../../ui/species-field';
 import { KeptWholeFields } from './kept-whole-fields';
 import { FindMeasures } from './find-measures';
 import { SortRow } from './sort-row';
+import { ChoiceField } from '../../ui/choice-field';
+import { ToggleField } from '../../ui/toggle-field';
+import { TextField } from '../../ui/text-field';
 
 const DRAWING_HEIGHT_PX = 212;
 const EXPLODE_MS = 280;
@@ -40,7 +47,23 @@ const EXPLODE_MS = 280;
 /** One find on the bench: drawn to scale, measured, taken apart on paper, and then in earnest. */
 @Component({
   selector: 'al-find-bench',
-  imports: [FindDrawing, FindMeasures, FigureField, KeptWholeFields, SpeciesField, SortRow],
+  imports: [
+    MatButton,
+    FindDrawing,
+    FindMeasures,
+    FigureField,
+    KeptWholeFields,
+    SpeciesField,
+    SortRow,
+    MatExpansionPanel,
+    MatExpansionPanelHeader,
+    MatSlideToggle,
+    MatFormField,
+    MatInput,
+    ChoiceField,
+    ToggleField,
+    TextField,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './find-bench.html',
   styleUrl: './find-bench.scss',
@@ -60,7 +83,7 @@ export class FindBench {
   readonly keepKind = output<string>();
   readonly toRack = output();
 
-  protected readonly conditions = CONDITIONS;
+  protected readonly conditions = CONDITIONS.map((value) => ({ value, name: value }));
   protected readonly about = CONDITION_ABOUT;
   protected readonly dayText = dayText;
   private readonly room = viewChild<ElementRef<HTMLElement>>('room');
@@ -84,6 +107,7 @@ export class FindBench {
 
   protected readonly model = computed(() => breakdownOf(this.find().kind));
   protected readonly ways = computed(() => this.model().ways);
+  protected readonly wayChoices = computed(() => this.ways().map(({ id, name }) => ({ value: id, name })));
   protected readonly breakdown = computed(() => takeApart(this.seen()));
   protected readonly shapes = computed(() => drawFind(this.seen()));
   protected readonly hasWood = computed(() => this.find().kind !== 'metal' && this.find().kind !== 'glass');
@@ -141,8 +165,7 @@ export class FindBench {
     });
   }
 
-  protected rename(entry: HTMLInputElement): void {
-    const name = entry.value.trim();
+  protected rename(name: string): void {
     if (name === '' || this.taken().has(name)) {
       this.nameFault.set(name === '' ? 'a find needs a name' : 'another find is called so');
       return;
@@ -154,11 +177,6 @@ export class FindBench {
   protected keepAsKind(): void {
     this.keepKind.emit(this.ownName());
     this.ownName.set('');
-  }
-
-  protected setCondition(value: string): void {
-    const condition = CONDITIONS.find((known): known is Condition => known === value);
-    if (condition) this.set('condition', { condition });
   }
 
   protected setCameTo(percent: number): void {

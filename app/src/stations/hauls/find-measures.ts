@@ -1,35 +1,50 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { breakdownOf, measuresOf, type Find, type MeasureField } from '@aldrek/core';
-import { FigureField } from '../../fields/figure-field';
+import { ChoiceField, type Choice } from '../../ui/choice-field';
+import { FigureField } from '../../ui/figure-field';
+import { LengthField } from '../../ui/length-field';
 
 const EDGE_SAYS = ['nobody looked', 'end grain at the ends', 'side grain at an end'];
 const HOLE_SAYS = ['nobody looked', 'grain as on the face', 'grain across the face', 'crumbs'];
-const SIGNS: Readonly<Record<string, { readonly label: string; readonly says: readonly string[] }>> = {
-  edgeSign: { label: 'edge of the top shows', says: EDGE_SAYS },
-  holeSign: { label: 'a torn screw hole shows', says: HOLE_SAYS },
+interface Sign {
+  readonly label: string;
+  readonly choices: readonly Choice<number>[];
+}
+const numbered = (says: readonly string[]): Choice<number>[] => says.map((name, value) => ({ value, name }));
+const SIGNS: Readonly<Record<string, Sign>> = {
+  edgeSign: { label: 'edge of the top shows', choices: numbered(EDGE_SAYS) },
+  holeSign: { label: 'a torn screw hole shows', choices: numbered(HOLE_SAYS) },
 };
 
 /** The few measurements of a find; those that seldom differ are further down. */
 @Component({
   selector: 'al-find-measures',
-  imports: [FigureField],
+  imports: [MatButton, FigureField, ChoiceField, LengthField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="fields">
       @for (field of shown(); track field.key) {
         @if (signs[field.key]; as sign) {
-          <label class="field"
-            ><span>{{ sign.label }}</span>
-            <select #choice (change)="set(field, choice.selectedIndex)">
-              @for (says of sign.says; track $index) {
-                <option [selected]="$index === values()[field.key]">{{ says }}</option>
-              }
-            </select></label
-          >
-        } @else {
+          <al-choice-field
+            [label]="sign.label"
+            [value]="values()[field.key] ?? 0"
+            [choices]="sign.choices"
+            (changed)="set(field, $event)"
+          />
+        } @else if (field.unit === 'count') {
           <al-figure-field
+            kind="count"
             [label]="field.name"
-            [kind]="field.unit === 'count' ? 'count' : 'length'"
+            [value]="values()[field.key] ?? field.usual"
+            [least]="field.least"
+            [most]="field.most"
+            (drafted)="drafted.emit({ key: field.key, value: $event })"
+            (changed)="set(field, $event)"
+          />
+        } @else {
+          <al-length-field
+            [label]="field.name"
             [value]="values()[field.key] ?? field.usual"
             [least]="field.least"
             [most]="field.most"
@@ -40,7 +55,7 @@ const SIGNS: Readonly<Record<string, { readonly label: string; readonly says: re
       }
     </div>
     @if (hidden() > 0 || all()) {
-      <button type="button" class="btn plain" [attr.aria-expanded]="all()" (click)="all.set(!all())">
+      <button type="button" matButton [attr.aria-expanded]="all()" (click)="all.set(!all())">
         {{ all() ? 'Fewer measures' : hidden() + ' that seldom differ' }}
       </button>
     }
@@ -56,7 +71,7 @@ const SIGNS: Readonly<Record<string, { readonly label: string; readonly says: re
       display: grid;
       grid-template-columns: repeat(auto-fill, minmax(118px, 1fr));
       gap: 8px 10px;
-      align-items: start;
+      align-items: end;
     }
   `,
 })

@@ -1,4 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
+import { MatStep, MatStepLabel, MatStepper, MatStepperIcon } from '@angular/material/stepper';
+import { MatButton } from '@angular/material/button';
+import { mdiCheck } from '@mdi/js';
 import {
   cautionOfHazard,
   OUTCOME_NAMES,
@@ -11,51 +14,55 @@ import {
   USE_NAMES,
   type Find,
 } from '@aldrek/core';
+import { Icon } from '../../drawing/icon';
+import { TextField } from '../../ui/text-field';
 
-/** The guided look before a find is loaded: what was seen, what follows from it, who decides. */
+/** The guided check before a find is loaded: what was seen, what follows from it, who decides. */
 @Component({
   selector: 'al-find-screening',
+  imports: [Icon, MatButton, MatStep, MatStepLabel, MatStepper, MatStepperIcon, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h2 class="label">Look before loading</h2>
+    <h2 class="label">Check before loading</h2>
     <p class="outcome" [class.bad]="screening().outcome !== 'clear'">
       {{ outcomeText() }}
     </p>
     @if (find().kind === 'pallet') {
       <div class="question">
         <p>What stands on the mark? Country, number, treatment.</p>
-        <label class="field">
-          <span class="visually-hidden">Pallet mark</span>
-          <input
-            #mark
-            placeholder="NL-123 HT"
-            autocapitalize="characters"
-            autocomplete="off"
-            [value]="markText()"
-            [attr.aria-invalid]="markFault() !== null"
-            (change)="readMark(mark.value)"
-          />
-          @if (markFault(); as fault) {
-            <span class="fault" role="alert">{{ fault }}</span>
-          } @else {
-            <span>{{ markSays() }}</span>
-          }
-        </label>
+        <al-text-field
+          spoken="Pallet mark"
+          placeholder="NL-123 HT"
+          [value]="markText()"
+          [fault]="markFault()"
+          (changed)="readMark($event)"
+        />
+        @if (markFault() === null) {
+          <span class="muted">{{ markSays() }}</span>
+        }
       </div>
     }
-    @for (question of questions(); track question.id) {
-      @if (question.given !== null && opened() !== question.id) {
-        <button type="button" class="answered" (click)="opened.set(question.id)">
-          <span class="muted">{{ question.text }}</span> <strong>{{ question.given }}</strong>
-        </button>
-      } @else {
-        <fieldset class="question">
-          <legend>{{ question.text }}</legend>
-          <div class="answers">
+    <mat-stepper
+      orientation="vertical"
+      animationDuration="0ms"
+      [selectedIndex]="step()"
+      (selectionChange)="stepChosen.set($event.selectedIndex)"
+    >
+      <ng-template matStepperIcon="edit"><al-icon [path]="done" /></ng-template>
+      <ng-template matStepperIcon="done"><al-icon [path]="done" /></ng-template>
+      @for (question of questions(); track question.id) {
+        <mat-step [completed]="question.given !== null">
+          <ng-template matStepLabel
+            >{{ question.text }}
+            @if (question.given; as given) {
+              <strong class="given">{{ given }}</strong>
+            }
+          </ng-template>
+          <div class="answers" role="group" [attr.aria-label]="question.text">
             @for (answer of question.answers; track answer.id) {
               <button
                 type="button"
-                class="btn"
+                [matButton]="find().answers[question.id] === answer.id ? 'filled' : 'outlined'"
                 [attr.aria-pressed]="find().answers[question.id] === answer.id"
                 (click)="give(question.id, answer.id)"
               >
@@ -63,9 +70,9 @@ import {
               </button>
             }
           </div>
-        </fieldset>
+        </mat-step>
       }
-    }
+    </mat-stepper>
     @for (caution of cautions(); track caution.id) {
       <div class="caution">
         <strong>{{ caution.danger }}</strong>
@@ -90,6 +97,7 @@ import {
   styles: `
     :host {
       display: grid;
+      grid-template-columns: minmax(0, 1fr);
       gap: 10px;
     }
     .outcome {
@@ -106,35 +114,21 @@ import {
       display: grid;
       gap: 6px;
     }
-    legend {
-      padding: 0;
-      margin-bottom: 6px;
-    }
-    .answered {
-      display: flex;
-      flex-wrap: wrap;
-      justify-content: space-between;
-      align-items: center;
-      gap: 2px 10px;
-      min-height: 44px;
-      padding: 4px 0;
-      border: 0;
-      border-bottom: 1px solid var(--line-soft);
-      background: none;
-      color: var(--ink);
-      font: inherit;
-      text-align: left;
-      cursor: pointer;
-    }
     .answers {
       display: flex;
       flex-wrap: wrap;
       gap: 6px;
     }
-    .answers .btn {
+    .answers button {
+      height: auto;
+      min-height: var(--control);
+      padding-block: 6px;
       white-space: normal;
       text-align: left;
       font-weight: 500;
+    }
+    .given {
+      display: block;
     }
     .caution {
       padding: 9px 11px;
@@ -162,19 +156,24 @@ import {
 })
 export class FindScreening {
   readonly find = input.required<Find>();
+  protected readonly done = mdiCheck;
   readonly changed = output<Find>();
 
-  /** An answered question that is looked at again. */
-  protected readonly opened = linkedSignal<string, string | null>({
-    source: computed(() => this.find().id),
-    computation: () => null,
-  });
   protected readonly questions = computed(() =>
     questionsFor(this.find().kind).map((question) => ({
       ...question,
       given: question.answers.find(({ id }) => id === this.find().answers[question.id])?.text ?? null,
     })),
   );
+  /** The step that was chosen by hand; null while the first open question is the one in hand. */
+  protected readonly stepChosen = linkedSignal<string, number | null>({
+    source: computed(() => this.find().id),
+    computation: () => null,
+  });
+  protected readonly step = computed(() => {
+    const open = this.questions().findIndex(({ given }) => given === null);
+    return this.stepChosen() ?? Math.max(0, open < 0 ? this.questions().length - 1 : open);
+  });
   protected readonly screening = computed(() => screen(this.find()));
   protected readonly outcomeText = computed(() => {
     const { outcome, open } = this.screening();
@@ -217,7 +216,7 @@ export class FindScreening {
   protected give(question: string, answer: string): void {
     const { [question]: before, ...others } = this.find().answers;
     const answers = before === answer ? others : { ...others, [question]: answer };
-    this.opened.set(null);
+    this.stepChosen.set(null);
     this.changed.emit({ ...this.find(), answers });
   }
 

@@ -1,43 +1,43 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { LEAVE_HOW, LEAVE_NAMES, type Haul, type LeaveHow } from '@aldrek/core';
-import { FigureField } from '../../fields/figure-field';
+import { FigureField } from '../../ui/figure-field';
 import { HaulActions } from '../../state/haul-actions';
 import { HaulPhotos } from './haul-photos';
+import { ChoiceField } from '../../ui/choice-field';
+import { TextField } from '../../ui/text-field';
+import { DayField } from '../../ui/day-field';
 
-/** Where a haul was, when, who gave leave, what it cost. */
+/** Where a haul was, when, who gave permission, what it cost. */
 @Component({
   selector: 'al-haul-details',
-  imports: [FigureField, HaulPhotos],
+  imports: [FigureField, HaulPhotos, ChoiceField, TextField, DayField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="fields">
-      <label class="field wide"
-        ><span>place</span
-        ><input
-          #place
-          id="haul-place"
-          maxlength="120"
-          [value]="haul().place"
-          (change)="set('place', place.value.trim())"
-      /></label>
-      <label class="field"
-        ><span>date</span><input #date type="date" [value]="haul().date" (change)="setDate(date)"
-      /></label>
-      <label class="field"
-        ><span>leave given by</span
-        ><input #by maxlength="120" [value]="haul().leaveBy" (change)="set('leaveBy', by.value.trim())"
-      /></label>
-      <label class="field"
-        ><span>how</span
-        ><select #how (change)="setHow(how.value)">
-          @for (way of leaves; track way) {
-            <option [value]="way" [selected]="way === haul().leaveHow">{{ names[way] }}</option>
-          }
-        </select></label
-      >
+      <al-text-field
+        id="haul-place"
+        class="wide"
+        label="place"
+        [longest]="120"
+        [value]="haul().place"
+        (changed)="set('place', $event)"
+      />
+      <al-day-field label="date" [value]="haul().date" (changed)="setDate($event)" />
+      <al-text-field
+        label="permission from"
+        [longest]="120"
+        [value]="haul().leaveBy"
+        (changed)="set('leaveBy', $event)"
+      />
+      <al-choice-field
+        label="how given"
+        [value]="haul().leaveHow"
+        [choices]="leaves"
+        (changed)="setHow($event)"
+      />
       <al-figure-field
         [label]="'price, ' + currency()"
-        kind="number"
+        kind="money"
         [value]="haul().price"
         [most]="1000000"
         (changed)="set('price', $event)"
@@ -56,20 +56,18 @@ import { HaulPhotos } from './haul-photos';
         [most]="1000"
         (changed)="set('hours', $event)"
       />
-      <label class="field wide"
-        ><span>note</span
-        ><textarea
-          #note
-          rows="2"
-          maxlength="4000"
-          [value]="haul().note"
-          (change)="set('note', note.value)"
-        ></textarea>
-      </label>
+      <al-text-field
+        class="wide"
+        label="note"
+        [rows]="2"
+        [longest]="4000"
+        [value]="haul().note"
+        (changed)="set('note', $event)"
+      />
     </div>
     <al-haul-photos [haul]="haul()" />
     @if (askFirst()) {
-      <p class="hazard">Ask for leave and note who gave it: a skip belongs to someone.</p>
+      <p class="hazard">Ask for permission and note who gave it: a skip belongs to someone.</p>
     }
   `,
   styles: `
@@ -91,8 +89,7 @@ export class HaulDetails {
   readonly haul = input.required<Haul>();
   readonly currency = input.required<string>();
   private readonly actions = inject(HaulActions);
-  protected readonly leaves = LEAVE_HOW;
-  protected readonly names = LEAVE_NAMES;
+  protected readonly leaves = LEAVE_HOW.map((value) => ({ value, name: LEAVE_NAMES[value] }));
   protected readonly askFirst = computed(() => this.haul().leaveHow === 'not-asked');
 
   protected set<K extends 'place' | 'leaveBy' | 'price' | 'distanceKm' | 'hours' | 'note'>(
@@ -103,21 +100,19 @@ export class HaulDetails {
     this.actions.update(`haul: ${LABELS[key]}`, { ...this.haul(), [key]: value });
   }
 
-  protected setDate(entry: HTMLInputElement): void {
+  protected setDate(date: string | null): void {
     // An emptied date is no date: it stays what it was.
-    if (entry.value === '') entry.value = this.haul().date;
-    else this.actions.update('haul: date', { ...this.haul(), date: entry.value });
+    if (date !== null) this.actions.update('haul: date', { ...this.haul(), date });
   }
 
-  protected setHow(value: string): void {
-    const leaveHow = LEAVE_HOW.find((known): known is LeaveHow => known === value);
-    if (leaveHow) this.actions.update('haul: leave', { ...this.haul(), leaveHow });
+  protected setHow(leaveHow: LeaveHow): void {
+    this.actions.update('haul: permission', { ...this.haul(), leaveHow });
   }
 }
 
 const LABELS = {
   place: 'place',
-  leaveBy: 'who gave leave',
+  leaveBy: 'who gave permission',
   price: 'price',
   distanceKm: 'distance',
   hours: 'hours',

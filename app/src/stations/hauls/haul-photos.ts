@@ -1,13 +1,15 @@
 import { ChangeDetectionStrategy, Component, DestroyRef, effect, inject, input, signal } from '@angular/core';
+import { MatIconButton } from '@angular/material/button';
 import { mdiCameraPlusOutline, mdiClose } from '@mdi/js';
 import type { Haul } from '@aldrek/core';
 import { Icon } from '../../drawing/icon';
 import { PhotoActions } from '../../state/photo-actions';
+import { FileButton } from '../../ui/file-button';
 
 /** The photos of a haul, from the camera or a file. */
 @Component({
   selector: 'al-haul-photos',
-  imports: [Icon],
+  imports: [MatIconButton, Icon, FileButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (photo of haul().photos; track photo.id) {
@@ -19,7 +21,7 @@ import { PhotoActions } from '../../state/photo-actions';
         }
         <button
           type="button"
-          class="btn square"
+          matIconButton
           [attr.aria-label]="'Remove ' + photo.name"
           (click)="actions.remove(haul(), photo)"
         >
@@ -27,20 +29,15 @@ import { PhotoActions } from '../../state/photo-actions';
         </button>
       </figure>
     }
-    <button type="button" class="btn" (click)="file.click()">
-      <al-icon [path]="icons.mdiCameraPlusOutline" /> Photo
-    </button>
-    <input
-      #file
-      type="file"
+    <al-file-button
+      label="Photo"
+      spoken="Photo of the haul"
       accept="image/*"
       capture="environment"
-      multiple
-      class="visually-hidden"
-      tabindex="-1"
-      aria-label="Photo of the haul"
-      (change)="add(file)"
-    />
+      [multiple]="true"
+      (picked)="add($event)"
+      ><al-icon [path]="icons.mdiCameraPlusOutline" />
+    </al-file-button>
     @if (refused(); as names) {
       <p class="fault" role="alert">
         {{ names }}: not a picture that this browser can read. Nothing was kept of it.
@@ -66,13 +63,11 @@ import { PhotoActions } from '../../state/photo-actions';
       object-fit: cover;
       border-radius: 6px;
     }
-    figure .btn {
+    figure button {
       position: absolute;
       top: 2px;
       right: 2px;
-      min-height: 32px;
-      min-width: 32px;
-      padding: 0;
+      background: var(--raised);
     }
   `,
 })
@@ -92,9 +87,7 @@ export class HaulPhotos {
     });
   }
 
-  protected async add(input: HTMLInputElement): Promise<void> {
-    const files = [...(input.files ?? [])];
-    input.value = '';
+  protected async add(files: readonly File[]): Promise<void> {
     this.refused.set((await this.actions.add(this.haul().id, files)).join(', '));
   }
 

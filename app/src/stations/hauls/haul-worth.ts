@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { MatChipListbox, MatChipOption } from '@angular/material/chips';
+import { MatButton } from '@angular/material/button';
+import { MatExpansionPanel, MatExpansionPanelHeader } from '@angular/material/expansion';
 import {
   fitsVehicle,
   HAUL_REASON_NAMES,
@@ -25,7 +27,14 @@ import { areaText, volumeText } from '../../drawing/measures';
 /** Is it worth taking? The verdict, what drives it, what would turn it, and whether it can be carried. */
 @Component({
   selector: 'al-haul-worth',
-  imports: [LengthFigure, MatChipListbox, MatChipOption],
+  imports: [
+    MatButton,
+    LengthFigure,
+    MatChipListbox,
+    MatChipOption,
+    MatExpansionPanel,
+    MatExpansionPanelHeader,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 class="label">Worth taking?</h2>
@@ -58,12 +67,12 @@ import { areaText, volumeText } from '../../drawing/measures';
     <ul class="drivers">
       @for (driver of worth().drivers; track driver.name) {
         <li>
-          <details>
-            <summary>
+          <mat-expansion-panel>
+            <mat-expansion-panel-header>
               <span>{{ driver.name }}</span> <strong>{{ money(driver.amount) }}</strong>
-            </summary>
+            </mat-expansion-panel-header>
             <p class="muted">{{ driver.source }}</p>
-          </details>
+          </mat-expansion-panel>
         </li>
       }
     </ul>
@@ -71,11 +80,11 @@ import { areaText, volumeText } from '../../drawing/measures';
       <p class="small">{{ worth().turns.join(', ') }}.</p>
     }
     @for (one of finds(); track one.id) {
-      <details class="find">
-        <summary>
+      <mat-expansion-panel>
+        <mat-expansion-panel-header>
           <strong>{{ one.name }}</strong>
           <span class="muted">{{ one.usable }}</span>
-        </summary>
+        </mat-expansion-panel-header>
         <dl>
           <div>
             <dt>of face</dt>
@@ -94,7 +103,7 @@ import { areaText, volumeText } from '../../drawing/measures';
           </div>
         </dl>
         <p class="muted">{{ one.source }}</p>
-      </details>
+      </mat-expansion-panel>
     }
     @for (remark of remarks(); track remark) {
       <p class="small hazard">{{ remark }}</p>
@@ -102,7 +111,7 @@ import { areaText, volumeText } from '../../drawing/measures';
     @if (remarks().length === 0) {
       <p class="small muted">{{ fitText() }}</p>
     }
-    <button type="button" class="btn" (click)="priced.emit()">Prices, hours, vehicle…</button>
+    <button type="button" matButton="outlined" (click)="priced.emit()">Prices, hours, vehicle…</button>
   `,
   styles: `
     :host {
@@ -135,20 +144,8 @@ import { areaText, volumeText } from '../../drawing/measures';
     .drivers li {
       border-top: 1px solid var(--line-soft);
     }
-    summary {
-      display: flex;
-      justify-content: space-between;
-      gap: 12px;
-      padding: 8px 0;
-      cursor: pointer;
-      list-style: none;
-    }
-    details p {
+    mat-expansion-panel p {
       font-size: 13px;
-      padding-bottom: 8px;
-    }
-    .find summary {
-      border-top: 1px solid var(--line-soft);
     }
     dl {
       margin: 0 0 6px;
@@ -167,7 +164,7 @@ import { areaText, volumeText } from '../../drawing/measures';
     .small {
       font-size: 13px;
     }
-    .btn {
+    button {
       justify-self: start;
     }
   `,

@@ -12,6 +12,8 @@ import {
 import { MatDialog } from '@angular/material/dialog';
 import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
 import { Router, RouterLink } from '@angular/router';
+import { MatButton } from '@angular/material/button';
+import { MatTabNav, MatTabNavPanel, MatTabLink } from '@angular/material/tabs';
 import {
   breakdownOf,
   FIND_KINDS,
@@ -42,6 +44,7 @@ import { HaulWorth } from './haul-worth';
 @Component({
   selector: 'al-hauls',
   imports: [
+    MatButton,
     RouterLink,
     MatMenu,
     MatMenuItem,
@@ -50,6 +53,9 @@ import { HaulWorth } from './haul-worth';
     FindBench,
     FindScreening,
     HaulWorth,
+    MatTabNav,
+    MatTabNavPanel,
+    MatTabLink,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './hauls.html',
@@ -101,10 +107,10 @@ export class Hauls {
     const by = haul.leaveBy === '' ? '' : `, ${haul.leaveBy}`;
     const leave =
       haul.leaveHow === 'not-asked'
-        ? 'leave not asked yet'
+        ? 'permission not asked yet'
         : haul.leaveHow === 'own'
           ? `own wood${by}`
-          : `leave ${LEAVE_NAMES[haul.leaveHow]}${by}`;
+          : `permission ${LEAVE_NAMES[haul.leaveHow]}${by}`;
     return [
       dayText(haul.date),
       leave,
@@ -166,7 +172,7 @@ export class Hauls {
     this.view.findId.set(null);
     this.detailed.set(true);
     void this.router.navigate(['/hauls', id]);
-    setTimeout(() => document.getElementById('haul-place')?.focus());
+    setTimeout(() => document.querySelector<HTMLInputElement>('#haul-place input')?.focus());
   }
 
   protected add(haul: Haul, kind: FindKind): void {

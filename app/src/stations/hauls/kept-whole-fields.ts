@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { MatCheckbox } from '@angular/material/checkbox';
 import type { Find, KeptWhole } from '@aldrek/core';
-import { FigureField } from '../../fields/figure-field';
+import { FigureField } from '../../ui/figure-field';
 
 const UNASKED: KeptWhole = { worth: 0, chance: 0.5, hours: 0, materials: 0 };
 
@@ -18,14 +18,14 @@ const UNASKED: KeptWhole = { worth: 0, chance: 0.5, hours: 0, materials: 0 };
       <div class="fields">
         <al-figure-field
           [label]="'worth whole, ' + currency()"
-          kind="number"
+          kind="money"
           [value]="whole.worth"
           [most]="1000000"
           (changed)="set({ worth: $event })"
         />
         <al-figure-field
-          label="chance of it, %"
-          kind="number"
+          label="chance of it"
+          kind="percent"
           [value]="percent()"
           [most]="100"
           (changed)="set({ chance: $event / 100 })"
@@ -39,7 +39,7 @@ const UNASKED: KeptWhole = { worth: 0, chance: 0.5, hours: 0, materials: 0 };
         />
         <al-figure-field
           [label]="'materials, ' + currency()"
-          kind="number"
+          kind="money"
           [value]="whole.materials"
           [most]="100000"
           (changed)="set({ materials: $event })"

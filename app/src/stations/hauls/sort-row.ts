@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { fullWidth, type Correction, type Piece, type SortOutcome, type SpeciesId } from '@aldrek/core';
 import { WoodFace } from '../../drawing/wood-face';
-import { FigureField } from '../../fields/figure-field';
+import { FigureField } from '../../ui/figure-field';
+import { LengthField } from '../../ui/length-field';
 
 /** The drawn strip is at most so large, px. */
 const STRIP = { width: 180, height: 56 };
@@ -9,7 +10,7 @@ const STRIP = { width: 180, height: 56 };
 /** One sort of member in the dry run: what one comes to, and what really differs. */
 @Component({
   selector: 'al-sort-row',
-  imports: [WoodFace, FigureField],
+  imports: [WoodFace, FigureField, LengthField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="head">
@@ -32,7 +33,7 @@ const STRIP = { width: 180, height: 56 };
         [most]="5000"
         (changed)="correct('count', $event)"
       />
-      <al-figure-field
+      <al-length-field
         label="length"
         [spoken]="name() + ' length'"
         [value]="outcome().sort.length"
@@ -40,7 +41,7 @@ const STRIP = { width: 180, height: 56 };
         [most]="20000"
         (changed)="correct('length', $event)"
       />
-      <al-figure-field
+      <al-length-field
         label="width"
         [spoken]="name() + ' width'"
         [value]="outcome().sort.width"
@@ -48,7 +49,7 @@ const STRIP = { width: 180, height: 56 };
         [most]="20000"
         (changed)="correct('width', $event)"
       />
-      <al-figure-field
+      <al-length-field
         label="thick"
         [spoken]="name() + ' thickness'"
         [value]="outcome().sort.thickness"

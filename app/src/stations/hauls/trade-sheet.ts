@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MAT_DIALOG_DATA, MatDialogClose, MatDialogContent, MatDialogTitle } from '@angular/material/dialog';
+import { MatButton } from '@angular/material/button';
 import {
   breakdownOf,
   DEFAULT_TRADE,
@@ -11,8 +12,10 @@ import {
   type SpeciesId,
   type Trade,
 } from '@aldrek/core';
-import { FigureField } from '../../fields/figure-field';
+import { FigureField } from '../../ui/figure-field';
 import { ShopStore } from '../../state/shop.store';
+import { LengthField } from '../../ui/length-field';
+import { TextField } from '../../ui/text-field';
 
 interface Asked {
   readonly species: readonly SpeciesId[];
@@ -22,30 +25,28 @@ interface Asked {
 /** What the shop counts its time, trips and new wood at; what goes into the vehicle; what finds give. */
 @Component({
   selector: 'al-trade-sheet',
-  imports: [MatDialogTitle, MatDialogContent, MatDialogClose, FigureField],
+  imports: [MatButton, MatDialogTitle, MatDialogContent, MatDialogClose, FigureField, LengthField, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 mat-dialog-title>What these sums rest on</h2>
     <mat-dialog-content>
       <div class="fields">
-        <label class="field"
-          ><span>currency</span
-          ><input
-            #currency
-            maxlength="8"
-            [value]="trade().currency"
-            (change)="set('currency', { currency: currency.value.trim() || '¤' })"
-        /></label>
+        <al-text-field
+          label="currency"
+          [longest]="8"
+          [value]="trade().currency"
+          (changed)="set('currency', { currency: $event || '¤' })"
+        />
         <al-figure-field
           label="your hour"
-          kind="number"
+          kind="money"
           [value]="trade().perHour"
           [most]="100000"
           (changed)="set('your hour', { perHour: $event })"
         />
         <al-figure-field
           label="a km"
-          kind="number"
+          kind="money"
           [value]="trade().perKm"
           [most]="1000"
           (changed)="set('a km', { perKm: $event })"
@@ -57,7 +58,7 @@ interface Asked {
         @for (price of prices(); track price.species) {
           <al-figure-field
             [label]="price.name"
-            kind="number"
+            kind="money"
             [value]="price.perM3"
             [most]="1000000"
             (changed)="setPrice(price.species, $event)"
@@ -82,7 +83,7 @@ interface Asked {
       <h3>The vehicle’s load space</h3>
       <div class="fields">
         @for (side of sides; track side) {
-          <al-figure-field
+          <al-length-field
             [label]="side"
             [value]="trade().vehicle[side]"
             [least]="100"
@@ -100,8 +101,8 @@ interface Asked {
         />
       </div>
       <div class="row">
-        <button type="button" class="btn strong" mat-dialog-close>Done</button>
-        <button type="button" class="btn" (click)="reset()">Back to the starting guesses</button>
+        <button type="button" matButton="filled" mat-dialog-close>Done</button>
+        <button type="button" matButton="outlined" (click)="reset()">Back to the starting guesses</button>
       </div>
     </mat-dialog-content>
   `,

@@ -15,15 +15,16 @@ import {
   type Piece,
 } from '@aldrek/core';
 import { MatCheckbox } from '@angular/material/checkbox';
-import { FigureField } from '../../fields/figure-field';
+import { MatButton } from '@angular/material/button';
 import { PieceActions } from '../../state/piece-actions';
 import { ShopStore } from '../../state/shop.store';
 import { Today } from '../../state/today';
+import { LengthField } from '../../ui/length-field';
 
 /** Both ends by the knock test, and the metal: pulled, scanned, and scanned again after planing. */
 @Component({
   selector: 'al-ends-panel',
-  imports: [FigureField, MatCheckbox],
+  imports: [MatButton, MatCheckbox, LengthField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="cols">
@@ -35,7 +36,7 @@ import { Today } from '../../state/today';
             <span>
               <strong>{{ end.name }}</strong><br />{{ end.text }}
             </span>
-            <al-figure-field
+            <al-length-field
               label="slice"
               [spoken]="'slice off the ' + end.name"
               [value]="slice[end.side]"
@@ -45,10 +46,10 @@ import { Today } from '../../state/today';
             <mat-checkbox [checked]="end.rough" (change)="setRough(end.side, $event.checked)"
               >rough</mat-checkbox
             >
-            <button type="button" class="btn" (click)="knock(end.side, true)">Sound</button>
-            <button type="button" class="btn" (click)="knock(end.side, false)">It broke</button>
+            <button type="button" matButton="outlined" (click)="knock(end.side, true)">Sound</button>
+            <button type="button" matButton="outlined" (click)="knock(end.side, false)">It broke</button>
             @if (end.cut) {
-              <button type="button" class="btn" (click)="startAgain(end.side)">Forget</button>
+              <button type="button" matButton="outlined" (click)="startAgain(end.side)">Forget</button>
             }
           </div>
         }
@@ -61,18 +62,18 @@ import { Today } from '../../state/today';
           <li [class.done]="metalIn() === 0">
             <span>{{ pullText() }}</span>
             @if (metalIn() > 0) {
-              <button type="button" class="btn" (click)="pullAll()">All pulled</button>
+              <button type="button" matButton="outlined" (click)="pullAll()">All pulled</button>
             }
           </li>
           <li [class.done]="scanned()">
             <span>{{ scanText() }}</span>
-            <button type="button" class="btn" (click)="scan('found')">
+            <button type="button" matButton="outlined" (click)="scan('found')">
               {{ scanned() ? 'Take back' : 'Scanned today' }}
             </button>
           </li>
           <li [class.done]="cleared()">
             <span>{{ againText() }}</span>
-            <button type="button" class="btn" [disabled]="metalIn() > 0" (click)="scan('planed')">
+            <button type="button" matButton="outlined" [disabled]="metalIn() > 0" (click)="scan('planed')">
               {{ cleared() ? 'Take back' : 'Clear after planing' }}
             </button>
           </li>

@@ -1,14 +1,9 @@
-import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { MatCheckbox } from '@angular/material/checkbox';
-import { MatFormField, MatLabel } from '@angular/material/form-field';
-import { MatOption, MatSelect } from '@angular/material/select';
 import {
   FACE_NAMES,
   FINDING_FACES,
-  findingKindFacts,
-  formatLength,
   fullWidth,
-  parseLength,
   STAIN_COLOUR_NAMES,
   STAIN_COLOURS,
   type Finding,
@@ -17,7 +12,11 @@ import {
   type Piece,
   type StainColour,
 } from '@aldrek/core';
+import type { Choice } from '../../ui/choice-field';
 import { onSide } from './finding-drop';
+import { ChoiceField } from '../../ui/choice-field';
+import { LengthField } from '../../ui/length-field';
+import { TextField } from '../../ui/text-field';
 
 const SIZES = ['x', 'y', 'length', 'width', 'depth'] as const;
 type Size = (typeof SIZES)[number];
@@ -33,56 +32,44 @@ const LABELS: Readonly<Record<Size, string>> = {
 /** The selected finding's place and size as figures, each kept as soon as it is a length that fits. */
 @Component({
   selector: 'al-finding-fields',
-  imports: [MatFormField, MatLabel, MatSelect, MatOption, MatCheckbox],
+  imports: [MatCheckbox, ChoiceField, LengthField, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="fields">
       @for (field of fields(); track field.size) {
-        <label class="field">
-          {{ field.label }}
-          <input
-            #entry
-            inputmode="decimal"
-            data-reads="length"
-            [value]="field.text"
-            [attr.aria-invalid]="fault()?.size === field.size"
-            [attr.aria-describedby]="fault()?.size === field.size ? 'finding-fault' : null"
-            (change)="write(field.size, entry)"
-          />
-        </label>
+        <al-length-field
+          [label]="field.label"
+          [optional]="field.size === 'depth'"
+          [value]="field.mm"
+          [least]="field.least"
+          [most]="field.most"
+          why="the piece ends there"
+          (changed)="write(field.size, $event)"
+        />
       }
-      <label class="field">
-        shows on
-        <select #face [value]="finding().face" (change)="turn(face.value)">
-          @for (option of faces; track option) {
-            <option [value]="option" [selected]="option === finding().face">{{ names[option] }}</option>
-          }
-        </select>
-      </label>
+      <al-choice-field label="shows on" [value]="finding().face" [choices]="faces" (changed)="turn($event)" />
       @if (finding().kind === 'stain') {
-        <mat-form-field subscriptSizing="dynamic">
-          <mat-label>colour of the stain</mat-label>
-          <mat-select [value]="finding().colour ?? null" (selectionChange)="tint($event.value)">
-            <mat-option [value]="null">not looked at</mat-option>
-            @for (colour of colours; track colour) {
-              <mat-option [value]="colour">{{ colourNames[colour] }}</mat-option>
-            }
-          </mat-select>
-        </mat-form-field>
+        <al-choice-field
+          class="two"
+          label="colour of the stain"
+          [value]="finding().colour ?? null"
+          [choices]="colours"
+          (changed)="tint($event)"
+        />
       }
       @if (finding().kind === 'old-finish') {
         <mat-checkbox [checked]="finding().leadFree === true" (change)="setLeadFree($event.checked)"
           >tested, or young: free of lead</mat-checkbox
         >
       }
-      <label class="field note">
-        note
-        <input #note maxlength="2000" [value]="finding().note ?? ''" (change)="remark(note.value)" />
-      </label>
+      <al-text-field
+        class="two"
+        label="note"
+        [longest]="2000"
+        [value]="finding().note ?? ''"
+        (changed)="remark($event)"
+      />
     </div>
-    @if (fault(); as found) {
-      <p class="fault" id="finding-fault" role="alert">{{ found.message }}</p>
-    }
   `,
   styles: `
     .fields {
@@ -91,11 +78,8 @@ const LABELS: Readonly<Record<Size, string>> = {
       align-items: end;
       gap: 8px;
     }
-    mat-form-field {
+    .two {
       grid-column: span 2;
-    }
-    .fault {
-      margin-top: 6px;
     }
   `,
 })
@@ -105,51 +89,32 @@ export class FindingFields {
   readonly unit = input.required<LengthUnit>();
   readonly changed = output<Finding>();
 
-  protected readonly faces = FINDING_FACES;
-  protected readonly names = FACE_NAMES;
-  protected readonly colours = STAIN_COLOURS;
-  protected readonly colourNames = STAIN_COLOUR_NAMES;
-  private readonly id = computed(() => this.finding().id);
-  protected readonly fault = linkedSignal<string, { size: Size; message: string } | null>({
-    source: this.id,
-    computation: () => null,
-  });
+  protected readonly faces = FINDING_FACES.map((value) => ({ value, name: FACE_NAMES[value] }));
+  protected readonly colours: readonly Choice<StainColour | null>[] = [
+    { value: null, name: 'not looked at' },
+    ...STAIN_COLOURS.map((value) => ({ value, name: STAIN_COLOUR_NAMES[value] })),
+  ];
   protected readonly fields = computed(() =>
     SIZES.map((size) => {
-      const mm = this.finding()[size];
-      return { size, label: LABELS[size], text: mm === undefined ? '' : formatLength(mm, this.unit()) };
+      const piece = this.piece();
+      const most = {
+        x: piece.length,
+        length: piece.length,
+        y: fullWidth(piece),
+        width: fullWidth(piece),
+        depth: piece.thickness,
+      }[size];
+      const least = size === 'x' || size === 'y' || size === 'depth' ? 0 : 0.1;
+      return { size, label: LABELS[size], mm: this.finding()[size] ?? 0, least, most };
     }),
   );
 
-  protected write(size: Size, entry: HTMLInputElement): void {
-    const text = entry.value.trim();
+  protected write(size: Size, mm: number): void {
     const finding = this.finding();
-    if (size === 'depth' && text === '') {
+    if (size === 'depth' && mm === 0) {
       const { depth: _depth, ...rest } = finding;
       this.changed.emit(rest);
-      return;
-    }
-    const zero = (size === 'x' || size === 'y') && /^0+([.,]0+)?$/.test(text);
-    const length = zero ? { ok: true as const, value: 0 } : parseLength(text, this.unit());
-    const most = {
-      x: this.piece().length,
-      length: this.piece().length,
-      y: fullWidth(this.piece()),
-      width: fullWidth(this.piece()),
-      depth: this.piece().thickness,
-    }[size];
-    if (!length.ok)
-      this.fault.set({
-        size,
-        message: `${findingKindFacts(finding.kind).name}, ${LABELS[size]}: ${length.fault.message}`,
-      });
-    else if (length.value > most) {
-      const limit = formatLength(most, this.unit());
-      this.fault.set({ size, message: `${LABELS[size]}: the piece has only ${limit} there` });
-    } else {
-      this.fault.set(null);
-      this.changed.emit({ ...finding, [size]: length.value });
-    }
+    } else this.changed.emit({ ...finding, [size]: mm });
   }
 
   protected tint(colour: StainColour | null): void {

@@ -1,4 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { MatButton } from '@angular/material/button';
+import { MatTooltip } from '@angular/material/tooltip';
+import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
+import { MatCheckbox } from '@angular/material/checkbox';
 import {
   effectiveKind,
   FATE_NAMES,
@@ -21,10 +25,10 @@ import { FindingFields } from './finding-fields';
 /** How many places a row may be asked for with one tap. */
 const ROW_COUNTS = [2, 3, 4, 5, 6, 7, 8];
 
-/** The finding in hand: its place and size, what becomes of it, what has been done about it, and its row. */
+/** The finding in hand: its place and size, its treatment, what has been done about it, and its row. */
 @Component({
   selector: 'al-finding-in-hand',
-  imports: [FindingFields],
+  imports: [MatButton, MatTooltip, FindingFields, MatButtonToggle, MatButtonToggleGroup, MatCheckbox],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="title" role="group" aria-label="The finding in hand">
@@ -34,11 +38,13 @@ const ROW_COUNTS = [2, 3, 4, 5, 6, 7, 8];
       } @else {
         <span class="muted hint">arrows nudge, Shift stretches, Alt goes finely</span>
       }
-      <button type="button" class="btn" (click)="removed.emit([finding()])">Delete <kbd>Del</kbd></button>
+      <button type="button" matButton="outlined" (click)="removed.emit([finding()])">
+        Delete <kbd>Del</kbd>
+      </button>
       @if (rowMates().length > 1) {
-        <button type="button" class="btn" (click)="removed.emit(rowMates())">Delete the row</button>
+        <button type="button" matButton="outlined" (click)="removed.emit(rowMates())">Delete the row</button>
       }
-      <button type="button" class="btn" (click)="letGo.emit()">Let go <kbd>Esc</kbd></button>
+      <button type="button" matButton="outlined" (click)="letGo.emit()">Put down <kbd>Esc</kbd></button>
     </div>
     <al-finding-fields
       [finding]="finding()"
@@ -47,62 +53,57 @@ const ROW_COUNTS = [2, 3, 4, 5, 6, 7, 8];
       (changed)="changed.emit($event)"
     />
     <div class="groups">
-      <div class="group" role="radiogroup" aria-label="What becomes of it">
-        <span class="label">What becomes of it</span>
-        <button
-          type="button"
-          role="radio"
-          class="btn"
-          [attr.aria-checked]="finding().fate === undefined"
-          (click)="decide(null)"
+      <div class="group">
+        <span class="label">Treatment</span>
+        <mat-button-toggle-group
+          class="rich-toggles"
+          hideSingleSelectionIndicator
+          aria-label="Treatment"
+          [value]="finding().fate ?? null"
+          (change)="decide($event.value)"
         >
-          as graded<small>{{ asGraded() }}</small>
-        </button>
-        @for (option of fates(); track option.fate) {
-          <button
-            type="button"
-            role="radio"
-            class="btn"
-            [attr.aria-checked]="finding().fate === option.fate"
-            (click)="decide(option.fate)"
+          <mat-button-toggle [value]="null"
+            >as graded<small>{{ asGraded() }}</small></mat-button-toggle
           >
-            {{ option.name }}<small>{{ option.gain }}</small>
-          </button>
-        }
+          @for (option of fates(); track option.fate) {
+            <mat-button-toggle [value]="option.fate"
+              >{{ option.name }}<small>{{ option.gain }}</small></mat-button-toggle
+            >
+          }
+        </mat-button-toggle-group>
       </div>
       @if (finding().kind === 'metal') {
-        <div class="group" role="radiogroup" aria-label="The metal">
+        <div class="group">
           <span class="label">The metal{{ rowMates().length > 1 ? ', all of the row' : '' }}</span>
-          @for (option of fixes; track option.name) {
-            <button
-              type="button"
-              role="radio"
-              class="btn"
-              [title]="option.about"
-              [attr.aria-checked]="(finding().fix ?? null) === option.fix"
-              (click)="mend(option.fix)"
-            >
-              {{ option.name }}
-            </button>
-          }
+          <mat-button-toggle-group
+            class="rich-toggles"
+            hideSingleSelectionIndicator
+            aria-label="The metal"
+            [value]="finding().fix ?? null"
+            (change)="mend($event.value)"
+          >
+            @for (option of fixes; track option.name) {
+              <mat-button-toggle [value]="option.fix"
+                >{{ option.name }}<small>{{ option.about }}</small></mat-button-toggle
+              >
+            }
+          </mat-button-toggle-group>
         </div>
       }
       @if (rowMates().length <= 1) {
         <div class="group" role="group" aria-label="Lay a row of it">
           <span class="label">Lay a row of it</span>
-          <button
-            type="button"
-            class="btn"
-            [attr.aria-pressed]="pairs()"
-            title="Two at each place, the second as far from the other edge"
-            (click)="pairs.set(!pairs())"
+          <mat-checkbox
+            matTooltip="Two at each place, the second as far from the other edge"
+            [checked]="pairs()"
+            (change)="pairs.set($event.checked)"
+            >in pairs</mat-checkbox
           >
-            in pairs
-          </button>
           @for (count of counts; track count) {
             <button
               type="button"
-              class="btn count"
+              matButton="outlined"
+              class="count"
               [attr.aria-label]="'A row of ' + count"
               (click)="layRow(count)"
             >
@@ -143,31 +144,14 @@ const ROW_COUNTS = [2, 3, 4, 5, 6, 7, 8];
       display: flex;
       flex-wrap: wrap;
       gap: 4px;
-      align-items: stretch;
+      align-items: center;
     }
     .group .label {
       flex-basis: 100%;
     }
-    .group .btn {
-      flex-direction: column;
-      gap: 0;
-      padding: 2px 10px;
-      font-size: 14px;
-      line-height: 1.15;
-    }
-    .group .btn[aria-checked='true'],
-    .group .btn[aria-pressed='true'] {
-      background: var(--blue);
-      border-color: var(--blue);
-      color: var(--on-blue);
-    }
-    small {
-      font-size: 11.5px;
-      font-weight: 450;
-      font-variant-numeric: tabular-nums;
-    }
     .count {
-      min-width: 44px;
+      min-width: 40px;
+      padding: 0 8px;
     }
     .note {
       font-size: 13px;
@@ -232,7 +216,7 @@ export class FindingInHand {
   });
 
   protected decide(fate: Fate | null): void {
-    this.alike(fate === null ? 'leave to the grade' : FATE_NAMES[fate], (other) => {
+    this.forTheRow(fate === null ? 'as graded' : FATE_NAMES[fate], (other) => {
       if (fate !== null) return { ...other, fate };
       const { fate: _fate, ...bare } = other;
       return bare;
@@ -240,14 +224,14 @@ export class FindingInHand {
   }
 
   protected mend(fix: 'pulled' | 'punched' | null): void {
-    this.alike(fix ?? 'metal in again', (other) => {
+    this.forTheRow(fix ?? 'metal in again', (other) => {
       const { fix: _fix, fate: _fate, ...rest } = other;
       return fix === null ? rest : { ...rest, fix };
     });
   }
 
   /** To the finding in hand, and to its row where it is of one. */
-  private alike(what: string, change: (finding: Finding) => Finding): void {
+  private forTheRow(what: string, change: (finding: Finding) => Finding): void {
     const mates = new Set(
       this.rowMates().length > 1 ? this.rowMates().map(({ id }) => id) : [this.finding().id],
     );

@@ -13,6 +13,9 @@ import {
 } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import { Router, RouterLink } from '@angular/router';
+import { MatButton, MatIconButton } from '@angular/material/button';
+import { MatTooltip } from '@angular/material/tooltip';
+import { MatTabNav, MatTabNavPanel, MatTabLink } from '@angular/material/tabs';
 import {
   cautionsFor,
   FACE_NAMES,
@@ -21,7 +24,6 @@ import {
   findingKindByKey,
   findingKindFacts,
   fullWidth,
-  GRADE_ABOUT,
   GRADE_NAMES,
   GRADES,
   isInTheWay,
@@ -38,7 +40,10 @@ import { Ruler } from '../../drawing/ruler';
 import { fitScale, scaleNote } from '../../drawing/scale';
 import { widthOf } from '../../drawing/width-of';
 import { Instruments } from '../../instruments/instruments';
+import { mdiChevronLeft, mdiChevronRight } from '@mdi/js';
+import { Icon } from '../../drawing/icon';
 import { Keys } from '../../shell/keys';
+import { Notices } from '../../shell/notices';
 import { PieceActions } from '../../state/piece-actions';
 import { PieceInHand } from '../../state/piece-in-hand';
 import { RackView } from '../../state/rack-view';
@@ -57,6 +62,8 @@ import { TradePanel } from './trade-panel';
 import { WarpPanel } from './warp-panel';
 import { WoodPanel } from './wood-panel';
 import { YieldPanel } from './yield-panel';
+import { ToggleField } from '../../ui/toggle-field';
+import { TextField } from '../../ui/text-field';
 
 /** A face is drawn at most this high, px, so that both are in view. */
 const FACE_HEIGHT = 150;
@@ -67,6 +74,9 @@ const SWEEP_EVERY_MS = 50;
 @Component({
   selector: 'al-inspect',
   imports: [
+    Icon,
+    MatButton,
+    MatTooltip,
     EndsPanel,
     FaceView,
     FindingInHand,
@@ -80,6 +90,12 @@ const SWEEP_EVERY_MS = 50;
     WarpPanel,
     WoodPanel,
     YieldPanel,
+    MatIconButton,
+    MatTabNav,
+    MatTabNavPanel,
+    MatTabLink,
+    ToggleField,
+    TextField,
   ],
   providers: [FindingHand, OutlineHand],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -96,6 +112,7 @@ export class Inspect {
   private readonly rackView = inject(RackView);
   private readonly yields = inject(YieldService);
   private readonly router = inject(Router);
+  private readonly notices = inject(Notices);
   private readonly dialog = inject(MatDialog);
   private readonly instruments = inject(Instruments);
   private readonly inHand = inject(PieceInHand);
@@ -105,12 +122,14 @@ export class Inspect {
 
   protected readonly faces = ['A', 'B'] as const;
   protected readonly panels = PANELS.map((panel) => ({ panel, name: PANEL_NAMES[panel] }));
-  protected readonly kinds = FINDING_KINDS.map((kind) => ({ kind, ...findingKindFacts(kind) }));
-  protected readonly grades = GRADES.map((grade) => ({
-    grade,
-    name: GRADE_NAMES[grade],
-    about: GRADE_ABOUT[grade],
+  protected readonly kinds = FINDING_KINDS.map((kind) => ({
+    kind,
+    ...findingKindFacts(kind),
+    mark: { id: '', kind, face: 'A' as const, x: 2, y: 2, length: 16, width: 16 },
   }));
+  protected readonly icons = { before: mdiChevronLeft, next: mdiChevronRight };
+  protected readonly tags = computed(() => [...this.store.tags()]);
+  protected readonly grades = GRADES.map((value) => ({ value, name: GRADE_NAMES[value] }));
   private readonly benchPx = widthOf(this.bench, 860);
 
   protected readonly piece = computed((): Piece | null => {
@@ -243,7 +262,7 @@ export class Inspect {
   }
 
   protected lookedOver(piece: Piece): void {
-    if (piece.inspected === undefined) this.actions.note('looked over, all', piece, {});
+    if (piece.inspected === undefined) this.actions.note('inspected, all', piece, {});
     else this.actions.forget('looking over', piece, 'inspected');
   }
 
@@ -254,14 +273,13 @@ export class Inspect {
     if (next) void this.router.navigate(['/inspect', next.id]);
   }
 
-  protected jump(field: HTMLInputElement): void {
-    const wanted = field.value.trim().toLowerCase();
+  protected jump(text: string): void {
+    const wanted = text.trim().toLowerCase();
     const piece = this.store.pieces().find((one) => one.tag.toLowerCase() === wanted);
-    field.setCustomValidity(piece || wanted === '' ? '' : `No piece bears the tag ${field.value.trim()}`);
-    field.reportValidity();
-    if (!piece) return;
-    field.value = '';
-    field.blur();
+    if (!piece) {
+      this.notices.say(`No piece bears the tag ${text}.`);
+      return;
+    }
     void this.router.navigate(['/inspect', piece.id]);
   }
 

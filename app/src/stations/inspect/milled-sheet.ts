@@ -6,11 +6,14 @@ import {
   MatDialogRef,
   MatDialogTitle,
 } from '@angular/material/dialog';
+import { MatButton } from '@angular/material/button';
+import { MatCheckbox } from '@angular/material/checkbox';
 import { cameM3, type CameOut, type Cutting, type Grade, type Piece } from '@aldrek/core';
-import { litresText } from '../../drawing/measures';
-import { FigureField } from '../../fields/figure-field';
+import { volumeInDm3 } from '../../drawing/measures';
+import { FigureField } from '../../ui/figure-field';
 import { PieceActions } from '../../state/piece-actions';
 import { ShopStore } from '../../state/shop.store';
+import { LengthField } from '../../ui/length-field';
 
 export interface MilledAsk {
   readonly piece: Piece;
@@ -22,10 +25,18 @@ export interface MilledAsk {
 /** What came off the planer, beside what was reckoned: filled in with the estimate, so that only what differs is written. */
 @Component({
   selector: 'al-milled-sheet',
-  imports: [MatDialogTitle, MatDialogContent, MatDialogClose, FigureField],
+  imports: [
+    MatButton,
+    MatDialogTitle,
+    MatDialogContent,
+    MatDialogClose,
+    FigureField,
+    LengthField,
+    MatCheckbox,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h2 mat-dialog-title>What came off the planer: {{ ask.piece.tag }}</h2>
+    <h2 mat-dialog-title>Actual, after planing: {{ ask.piece.tag }}</h2>
     <mat-dialog-content>
       <p>Filled in as estimated. Correct what came out otherwise; a count of 0 drops a line.</p>
       @for (line of lines(); track $index) {
@@ -37,21 +48,21 @@ export interface MilledAsk {
             [most]="500"
             (changed)="write($index, { count: $event })"
           />
-          <al-figure-field
+          <al-length-field
             label="length"
             [value]="line.length"
             [least]="1"
             [most]="20000"
             (changed)="write($index, { length: $event })"
           />
-          <al-figure-field
+          <al-length-field
             label="width"
             [value]="line.width"
             [least]="1"
             [most]="5000"
             (changed)="write($index, { width: $event })"
           />
-          <al-figure-field
+          <al-length-field
             label="thickness"
             [value]="line.thickness"
             [least]="0.5"
@@ -61,28 +72,22 @@ export interface MilledAsk {
         </div>
       }
       <div class="row">
-        <button type="button" class="btn" (click)="another()">Another size</button>
-        <button type="button" class="btn" (click)="nothing()">Nothing usable came</button>
+        <button type="button" matButton="outlined" (click)="another()">Another size</button>
+        <button type="button" matButton="outlined" (click)="nothing()">Nothing usable came</button>
       </div>
       <p class="sum" role="status">
         <strong>{{ came() }}</strong> came of {{ reckoned() }} estimated: <strong>{{ share() }} %</strong>
       </p>
-      <label class="replace">
-        <input
-          type="checkbox"
-          [checked]="replace()"
-          [disabled]="planned"
-          (change)="replace.set(!replace())"
-        />
+      <mat-checkbox [checked]="replace()" [disabled]="planned" (change)="replace.set($event.checked)">
         @if (planned) {
           A plan cuts it, so the piece stays on the rack.
         } @else {
           Take the piece off the rack and put what came in its place, machined
         }
-      </label>
+      </mat-checkbox>
       <div class="row">
-        <button type="button" class="btn strong" (click)="keep()">Put it on record</button>
-        <button type="button" class="btn" mat-dialog-close>Leave</button>
+        <button type="button" matButton="filled" (click)="keep()">Put it on record</button>
+        <button type="button" matButton="outlined" mat-dialog-close>Cancel</button>
       </div>
     </mat-dialog-content>
   `,
@@ -105,16 +110,6 @@ export interface MilledAsk {
     .sum {
       font-size: 16px;
     }
-    .replace {
-      display: flex;
-      gap: 10px;
-      align-items: center;
-      min-height: 44px;
-    }
-    .replace input {
-      width: 20px;
-      height: 20px;
-    }
   `,
 })
 export class MilledSheet {
@@ -129,8 +124,8 @@ export class MilledSheet {
   protected readonly lines = signal<readonly CameOut[]>(alike(this.ask.cuttings));
   private readonly kept = computed(() => this.lines().filter(({ count }) => count > 0));
   private readonly cameTo = computed(() => cameM3({ came: this.kept() }));
-  protected readonly came = computed(() => litresText(this.cameTo(), this.store.unit()));
-  protected readonly reckoned = computed(() => litresText(this.ask.reckonedM3, this.store.unit()));
+  protected readonly came = computed(() => volumeInDm3(this.cameTo(), this.store.unit()));
+  protected readonly reckoned = computed(() => volumeInDm3(this.ask.reckonedM3, this.store.unit()));
   protected readonly share = computed(() =>
     this.ask.reckonedM3 > 0 ? Math.round((this.cameTo() / this.ask.reckonedM3) * 100) : 0,
   );

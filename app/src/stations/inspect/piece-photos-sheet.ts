@@ -9,6 +9,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { MAT_DIALOG_DATA, MatDialogClose, MatDialogContent, MatDialogTitle } from '@angular/material/dialog';
+import { MatButton } from '@angular/material/button';
 import { mdiCameraPlusOutline } from '@mdi/js';
 import { fullWidth, type PinnedPhoto } from '@aldrek/core';
 import { Icon } from '../../drawing/icon';
@@ -17,6 +18,8 @@ import { PieceActions } from '../../state/piece-actions';
 import { PiecePhotos } from '../../state/piece-photos';
 import { ShopStore } from '../../state/shop.store';
 import { InspectView } from './inspect-view';
+import { FileButton } from '../../ui/file-button';
+import { ToggleField } from '../../ui/toggle-field';
 
 /** Half the side of the square that one sample is the mean of, px of the picture. */
 const SAMPLE_PX = 6;
@@ -31,33 +34,27 @@ interface Sample {
 /** The photos of a piece: pinned to a place on it, and its tone sampled from them. */
 @Component({
   selector: 'al-piece-photos-sheet',
-  imports: [MatDialogTitle, MatDialogContent, MatDialogClose, Icon],
+  imports: [MatButton, MatDialogTitle, MatDialogContent, MatDialogClose, Icon, FileButton, ToggleField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 mat-dialog-title>Photos and tone of {{ piece()?.tag }}</h2>
     <mat-dialog-content>
       <div class="row">
-        @for (photo of photos(); track photo.id) {
-          <button
-            type="button"
-            class="btn"
-            [attr.aria-pressed]="photo.id === shown()?.id"
-            (click)="showId.set(photo.id)"
-          >
-            {{ photo.name }}
-          </button>
-        }
-        <button type="button" class="btn" (click)="file.click()"><al-icon [path]="camera" /> Photo</button>
-        <input
-          #file
-          type="file"
+        <al-toggle-field
+          label="Which photo"
+          [value]="shown()?.id ?? null"
+          [choices]="photoChoices()"
+          (changed)="showId.set($event)"
+        />
+        <al-file-button
+          label="Photo"
+          spoken="Add a photo of the piece"
           accept="image/*"
           capture="environment"
-          multiple
-          class="visually-hidden"
-          aria-label="Add a photo of the piece"
-          (change)="add(file)"
-        />
+          [multiple]="true"
+          (picked)="add($event)"
+          ><al-icon [path]="camera" />
+        </al-file-button>
       </div>
       @if (refused(); as names) {
         <p class="fault" role="alert">{{ names }} can’t be read as a picture; choose a JPEG, PNG or WebP.</p>
@@ -87,18 +84,18 @@ interface Sample {
           @if (tone(); as found) {
             <span class="swatch" [style.background]="found.css"></span>
             <span>{{ found.text }}</span>
-            <button type="button" class="btn strong" (click)="keepTone()">Keep this tone</button>
-            <button type="button" class="btn" (click)="samples.set([])">Sample again</button>
+            <button type="button" matButton="filled" (click)="keepTone()">Keep this tone</button>
+            <button type="button" matButton="outlined" (click)="samples.set([])">Sample again</button>
           }
-          <button type="button" class="btn" (click)="pin(photo)">
+          <button type="button" matButton="outlined" (click)="pin(photo)">
             {{ photo.at ? 'Pinned; pin at the rule instead' : 'Pin it at the rule' }}
           </button>
-          <button type="button" class="btn" (click)="remove(photo)">Remove the photo</button>
+          <button type="button" matButton="outlined" (click)="remove(photo)">Remove the photo</button>
         </div>
       } @else {
         <p>No photo of this piece yet. From the camera or a file; it stays in this browser.</p>
       }
-      <button type="button" class="btn strong done" mat-dialog-close>Done</button>
+      <button type="button" matButton="filled" class="done" mat-dialog-close>Done</button>
     </mat-dialog-content>
   `,
   styles: `
@@ -159,6 +156,9 @@ export class PiecePhotosSheet {
   protected readonly samples = signal<readonly Sample[]>([]);
   protected readonly piece = computed(() => this.store.pieceById().get(this.pieceId) ?? null);
   protected readonly photos = computed(() => this.piece()?.photos ?? []);
+  protected readonly photoChoices = computed(() =>
+    this.photos().map(({ id, name }) => ({ value: id, name })),
+  );
   protected readonly shown = computed(
     () => this.photos().find(({ id }) => id === this.showId()) ?? this.photos()[0] ?? null,
   );
@@ -186,9 +186,7 @@ export class PiecePhotosSheet {
     return toneCss(sample.lab);
   }
 
-  protected async add(input: HTMLInputElement): Promise<void> {
-    const files = [...(input.files ?? [])];
-    input.value = '';
+  protected async add(files: readonly File[]): Promise<void> {
     this.refused.set((await this.kept.add(this.pieceId, files)).join(', '));
   }
 

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import {
   areaMm2,
   EDGES,
@@ -15,11 +16,12 @@ import { LengthFigure } from '../../drawing/length-figure';
 import { PieceActions } from '../../state/piece-actions';
 import { ShopStore } from '../../state/shop.store';
 import { readWidths, withPoint, type EdgePoint } from './outline-moves';
+import { TextField } from '../../ui/text-field';
 
 /** The outline: its points on the face, widths written along the length, and the straight board inside it. */
 @Component({
   selector: 'al-shape-panel',
-  imports: [LengthFigure],
+  imports: [MatButton, LengthFigure, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p>
@@ -27,26 +29,29 @@ import { readWidths, withPoint, type EdgePoint } from './outline-moves';
       to drop it. Or write widths along the length, as a natural edge is measured:
     </p>
     <div class="row">
-      <label class="field widths">
-        <span>widths along the length</span>
-        <input
-          #entry
-          [value]="widths()"
-          placeholder="0:180, 600:165, 1200:190"
-          [attr.aria-invalid]="fault() !== null"
-          (change)="write(entry.value)"
-        />
-        @if (fault(); as found) {
-          <span class="fault" role="alert">{{ found }}</span>
-        }
-      </label>
+      <al-text-field
+        class="widths"
+        label="widths along the length"
+        placeholder="0:180, 600:165, 1200:190"
+        [line]="true"
+        [longest]="400"
+        [value]="widths()"
+        [fault]="fault()"
+        (changed)="write($event)"
+      />
       @for (edge of edges; track edge) {
-        <button type="button" class="btn" (click)="addPoint(edge)">Point on the {{ edge }} edge</button>
+        <button type="button" matButton="outlined" (click)="addPoint(edge)">
+          Point on the {{ edge }} edge
+        </button>
       }
       @if (held(); as point) {
-        <button type="button" class="btn" (click)="dropped.emit(point)">Drop the point <kbd>Del</kbd></button>
+        <button type="button" matButton="outlined" (click)="dropped.emit(point)">
+          Drop the point <kbd>Del</kbd>
+        </button>
       }
-      <button type="button" class="btn" [disabled]="straight()" (click)="straighten()">Straight again</button>
+      <button type="button" matButton="outlined" [disabled]="straight()" (click)="straighten()">
+        Straight again
+      </button>
     </div>
     @if (largest(); as rect) {
       <p>

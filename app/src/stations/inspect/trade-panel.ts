@@ -12,10 +12,10 @@ import {
 } from '@aldrek/core';
 import { LengthFigure } from '../../drawing/length-figure';
 import { woodTone } from '../../drawing/species-tones';
-import { ExplainedFigure } from '../../fields/explained';
-import { FigureField } from '../../fields/figure-field';
+import { ExplainedFigure } from '../../ui/explained';
 import { ShopStore } from '../../state/shop.store';
 import { InspectView } from './inspect-view';
+import { LengthField } from '../../ui/length-field';
 
 /** Drawn in this box, px. */
 const DRAWN = { width: 84, height: 34 };
@@ -23,11 +23,11 @@ const DRAWN = { width: 84, height: 34 };
 /** The trade between size and thickness: whole, in lengths, in strips, both; and the best for a wanted thickness. */
 @Component({
   selector: 'al-trade-panel',
-  imports: [LengthFigure, FigureField, ExplainedFigure],
+  imports: [LengthFigure, ExplainedFigure, LengthField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="wanted">
-      <al-figure-field
+      <al-length-field
         label="wanted thick"
         [value]="view.wantedMm()"
         [least]="1"

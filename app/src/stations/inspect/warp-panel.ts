@@ -1,10 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { MatButton } from '@angular/material/button';
+import { MatTooltip } from '@angular/material/tooltip';
 import { fullWidth, usableThickness, WARP_KINDS, type Piece, type WarpKind } from '@aldrek/core';
 import { LengthFigure } from '../../drawing/length-figure';
 import { WarpDrawing } from '../../drawing/warp-drawing';
-import { FigureField } from '../../fields/figure-field';
 import { PieceActions } from '../../state/piece-actions';
 import { ShopStore } from '../../state/shop.store';
+import { LengthField } from '../../ui/length-field';
 
 const ABOUT: Readonly<Record<WarpKind, string>> = {
   cup: 'gap across, straight edge over the width',
@@ -16,14 +18,14 @@ const ABOUT: Readonly<Record<WarpKind, string>> = {
 /** Warp by the gaps under a straight edge, drawn as it is and as it will be flat. */
 @Component({
   selector: 'al-warp-panel',
-  imports: [FigureField, LengthFigure, WarpDrawing],
+  imports: [MatButton, MatTooltip, LengthFigure, WarpDrawing, LengthField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <al-warp-drawing [piece]="piece()" [machines]="store.machines()" />
     <div class="fields">
       @for (field of fields(); track field.kind) {
         <div class="one">
-          <al-figure-field
+          <al-length-field
             [label]="field.kind"
             [value]="field.gap"
             [most]="500"
@@ -32,9 +34,9 @@ const ABOUT: Readonly<Record<WarpKind, string>> = {
           @if (field.signed) {
             <button
               type="button"
-              class="btn"
+              matButton="outlined"
               [attr.aria-label]="field.kind + ': hollow side'"
-              title="Which face is hollow"
+              matTooltip="Which face is hollow"
               (click)="write(field.kind, field.gap, !field.hollow)"
             >
               hollow on {{ field.hollow ? 'A' : 'B' }}

@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
+import { MatButton } from '@angular/material/button';
+import { MatChipListbox, MatChipOption } from '@angular/material/chips';
 import {
   GRAIN_NAMES,
   GRAINS,
@@ -9,11 +11,12 @@ import {
   SHELTER_NAMES,
   type Piece,
 } from '@aldrek/core';
-import { FigureField } from '../../fields/figure-field';
+import { FigureField } from '../../ui/figure-field';
 import { toneCss } from '../../colour/tone';
 import { PieceActions } from '../../state/piece-actions';
 import { ShopStore } from '../../state/shop.store';
 import { DryingLine } from './drying-line';
+import { LengthField } from '../../ui/length-field';
 
 interface Choice {
   readonly name: string;
@@ -21,26 +24,28 @@ interface Choice {
   readonly set: () => void;
 }
 
-/** The wood itself: how it was sawn, which way it lay in the tree, its skin, its tone, and how it dries. */
+/** The wood itself: how it was sawn, which way it lay in the tree, its weathered faces, its tone, and how it dries. */
 @Component({
   selector: 'al-wood-panel',
-  imports: [FigureField, DryingLine],
+  imports: [MatButton, FigureField, DryingLine, LengthField, MatChipListbox, MatChipOption],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="cols">
       <div>
         @for (group of groups(); track group.name) {
-          <div class="group" role="group" [attr.aria-label]="group.name">
+          <div class="group">
             <span class="label">{{ group.name }}</span>
-            @for (choice of group.choices; track choice.name) {
-              <button type="button" class="btn" [attr.aria-pressed]="choice.on" (click)="choice.set()">
-                {{ choice.name }}
-              </button>
-            }
+            <mat-chip-listbox multiple [attr.aria-label]="group.name">
+              @for (choice of group.choices; track choice.name) {
+                <mat-chip-option [selected]="choice.on" (click)="choice.set()">{{
+                  choice.name
+                }}</mat-chip-option>
+              }
+            </mat-chip-listbox>
           </div>
         }
         <div class="group">
-          <al-figure-field
+          <al-length-field
             label="veneer, thickness (0: solid)"
             [value]="piece().veneerMm ?? 0"
             [most]="20"
@@ -60,13 +65,13 @@ interface Choice {
           } @else {
             <span class="muted">not sampled yet</span>
           }
-          <button type="button" class="btn" (click)="photos()">Photos and tone…</button>
+          <button type="button" matButton="outlined" (click)="photos()">Photos and tone…</button>
         </div>
         <div class="group">
           <al-figure-field
-            label="moisture today, %"
-            kind="number"
-            reads="moisture"
+            label="moisture today"
+            kind="moisture"
+            [optional]="true"
             [value]="piece().moisturePct ?? 0"
             [most]="250"
             (changed)="actions.moisture(piece(), $event)"
@@ -99,11 +104,6 @@ interface Choice {
     }
     .group .label {
       flex-basis: 100%;
-    }
-    .group .btn[aria-pressed='true'] {
-      background: var(--blue);
-      border-color: var(--blue);
-      color: var(--on-blue);
     }
     .swatch {
       width: 44px;
@@ -154,14 +154,14 @@ export class WoodPanel {
     return [
       { name: 'Grain', choices: GRAINS.map((grain) => pick('grain', 'grain', grain, GRAIN_NAMES[grain])) },
       {
-        name: 'Toward the bark',
+        name: 'Bark side',
         choices: (['A', 'B'] as const).map((face) => pick('bark', 'bark side', face, `face ${face}`)),
       },
       {
         name: 'Sapwood edge',
         choices: SAPWOODS.map((side) => pick('sapwood', 'sapwood', side, side)),
       },
-      { name: 'Keep the old skin of', choices: [skin('A'), skin('B')] },
+      { name: 'Weathered face, keep it on', choices: [skin('A'), skin('B')] },
     ];
   });
 

@@ -1,4 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
+import { MatExpansionPanel, MatExpansionPanelHeader } from '@angular/material/expansion';
 import {
   explainShare,
   explainSure,
@@ -19,17 +21,27 @@ import {
   type School,
 } from '@aldrek/core';
 import { LengthFigure } from '../../drawing/length-figure';
-import { litresText } from '../../drawing/measures';
-import { ExplainedFigure } from '../../fields/explained';
-import { FigureField } from '../../fields/figure-field';
+import { volumeInDm3 } from '../../drawing/measures';
+import { ExplainedFigure } from '../../ui/explained';
 import { PieceActions } from '../../state/piece-actions';
 import { ShopStore } from '../../state/shop.store';
 import { InspectView } from './inspect-view';
+import { LengthField } from '../../ui/length-field';
+import { ToggleField } from '../../ui/toggle-field';
 
 /** What a piece gives for a grade and a wish: share, thickness, how sure, both schools, and why one gives more. */
 @Component({
   selector: 'al-yield-panel',
-  imports: [LengthFigure, ExplainedFigure, FigureField],
+  imports: [
+    LengthFigure,
+    ExplainedFigure,
+    LengthField,
+    MatButtonToggle,
+    MatButtonToggleGroup,
+    MatExpansionPanel,
+    MatExpansionPanelHeader,
+    ToggleField,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './yield-panel.html',
   styleUrl: './yield-panel.scss',
@@ -47,8 +59,8 @@ export class YieldPanel {
   protected readonly view = inject(InspectView);
 
   protected readonly wishes = [
-    ...WISHES.map((wish) => ({ wish, name: WISH_NAMES[wish] })),
-    { wish: 'pieces', name: 'most of a size' } as const,
+    ...WISHES.map((value) => ({ value, name: WISH_NAMES[value] })),
+    { value: 'pieces', name: 'most of a size' } as const,
   ];
   protected readonly percent = computed(() => Math.round(this.given().share * 100));
   protected readonly share = computed(() =>
@@ -75,7 +87,7 @@ export class YieldPanel {
   );
   protected readonly sureText = computed(() => {
     const { low, likely, high } = this.sure();
-    const text = (m3: number): string => litresText(m3, this.store.unit());
+    const text = (m3: number): string => volumeInDm3(m3, this.store.unit());
     const bare = (m3: number): string => text(m3).replace(/ .*$/, '');
     return { low: bare(low), likely: bare(likely), high: text(high) };
   });
@@ -132,4 +144,4 @@ export class YieldPanel {
 }
 
 const noteOf = (cuttings: number, drawn: boolean): string =>
-  `${cuttings} ${cuttings === 1 ? 'cutting' : 'cuttings'}${drawn ? ', drawn' : ''}`;
+  `${cuttings} ${cuttings === 1 ? 'clear piece' : 'clear pieces'}${drawn ? ', drawn' : ''}`;

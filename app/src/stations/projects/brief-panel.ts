@@ -1,4 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { MatButton } from '@angular/material/button';
+import { MatCheckbox } from '@angular/material/checkbox';
 import {
   CHILDREN_NOTE,
   designById,
@@ -10,69 +12,51 @@ import {
   type Brief,
   type Project,
 } from '@aldrek/core';
-import { FigureField } from '../../fields/figure-field';
+import type { Choice } from '../../ui/choice-field';
+import { FigureField } from '../../ui/figure-field';
 import { ProjectActions } from '../../state/project-actions';
 import { ShopStore } from '../../state/shop.store';
+import { LengthField } from '../../ui/length-field';
+import { ToggleField } from '../../ui/toggle-field';
+import { TextField } from '../../ui/text-field';
+import { DayField } from '../../ui/day-field';
 
 /** What the finished thing must fit, bear and be; and what the plan's own wood says to that. */
 @Component({
   selector: 'al-brief-panel',
-  imports: [FigureField],
+  imports: [MatButton, FigureField, LengthField, MatCheckbox, ToggleField, TextField, DayField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <label class="field"
-      >name<input
-        #name
-        id="project-name"
-        maxlength="120"
-        [value]="project().name"
-        (change)="rename(name, note.value)"
-    /></label>
-    <label class="field"
-      >in a few words<textarea
-        #note
-        rows="2"
-        maxlength="2000"
-        [value]="project().note"
-        (change)="rename(name, note.value)"
-      ></textarea>
-    </label>
-    <div class="kind" role="group" aria-label="Kind of project">
-      <button
-        type="button"
-        class="btn"
-        [class.strong]="project().kind !== 'repair'"
-        [attr.aria-pressed]="project().kind !== 'repair'"
-        (click)="setKind('repurpose')"
-      >
-        Make from scratch
-      </button>
-      <button
-        type="button"
-        class="btn"
-        [class.strong]="project().kind === 'repair'"
-        [attr.aria-pressed]="project().kind === 'repair'"
-        (click)="setKind('repair')"
-      >
-        Mend
-      </button>
-    </div>
-    <label class="field"
-      >where it will live<input
-        #place
-        maxlength="200"
-        [value]="brief().place ?? ''"
-        (change)="set({ place: place.value.trim() })"
-    /></label>
+    <al-text-field
+      id="project-name"
+      label="name"
+      [needed]="true"
+      [longest]="120"
+      [value]="project().name"
+      (changed)="rename($event, project().note)"
+    />
+    <al-text-field
+      label="in a few words"
+      [rows]="2"
+      [longest]="2000"
+      [value]="project().note"
+      (changed)="rename(project().name, $event)"
+    />
+    <al-toggle-field label="Kind of project" [value]="kind()" [choices]="kinds" (changed)="setKind($event)" />
+    <al-text-field
+      label="where it will live"
+      [value]="brief().place ?? ''"
+      (changed)="set({ place: $event })"
+    />
     <div class="pair">
-      <al-figure-field
+      <al-length-field
         [optional]="true"
         label="narrowest way in"
         [value]="brief().doorwayMm ?? 0"
         [most]="5000"
         (changed)="set({ doorwayMm: $event })"
       />
-      <al-figure-field
+      <al-length-field
         [optional]="true"
         label="stairs, at the turn"
         [value]="brief().stairsMm ?? 0"
@@ -81,7 +65,7 @@ import { ShopStore } from '../../state/shop.store';
       />
     </div>
     <div class="pair">
-      <al-figure-field
+      <al-length-field
         [optional]="true"
         label="free under it"
         [value]="brief().clearanceMm ?? 0"
@@ -99,35 +83,30 @@ import { ShopStore } from '../../state/shop.store';
     </div>
     <div class="checks">
       @for (use of uses; track use.key) {
-        <label
-          ><input type="checkbox" [checked]="brief()[use.key] === true" (change)="toggle(use.key)" />
-          {{ use.name }}</label
-        >
+        <mat-checkbox [checked]="brief()[use.key] === true" (change)="toggle(use.key)">{{
+          use.name
+        }}</mat-checkbox>
       }
     </div>
     <div class="pair">
-      <label class="field"
-        >wanted by<input #due type="date" [value]="brief().due ?? ''" (change)="set({ due: due.value })"
-      /></label>
+      <al-day-field label="wanted by" [value]="brief().due ?? null" (changed)="set({ due: $event ?? '' })" />
       <al-figure-field
         [optional]="true"
         label="budget"
-        kind="number"
+        kind="money"
         [value]="brief().budget ?? 0"
         [most]="10000000"
         (changed)="set({ budget: $event })"
       />
     </div>
-    <label class="field"
-      >the client’s wishes<textarea
-        #wishes
-        rows="2"
-        maxlength="2000"
-        [value]="brief().wishes ?? ''"
-        (change)="set({ wishes: wishes.value.trim() })"
-      ></textarea>
-    </label>
-    <button type="button" class="btn" (click)="removed.emit()">Delete project</button>
+    <al-text-field
+      label="the client’s wishes"
+      [rows]="2"
+      [longest]="2000"
+      [value]="brief().wishes ?? ''"
+      (changed)="set({ wishes: $event })"
+    />
+    <button type="button" matButton="outlined" (click)="removed.emit()">Delete project</button>
     @for (note of notes(); track note) {
       <p class="note">{{ note }}</p>
     }
@@ -137,7 +116,6 @@ import { ShopStore } from '../../state/shop.store';
       display: grid;
       gap: 8px;
     }
-    .kind,
     .pair {
       display: grid;
       grid-template-columns: 1fr 1fr;
@@ -147,17 +125,6 @@ import { ShopStore } from '../../state/shop.store';
       display: grid;
       grid-template-columns: 1fr 1fr;
       gap: 2px 8px;
-    }
-    .checks label {
-      display: flex;
-      align-items: center;
-      gap: 8px;
-      min-height: 44px;
-    }
-    .checks input {
-      width: 20px;
-      height: 20px;
-      accent-color: var(--blue);
     }
     .note {
       margin: 0;
@@ -183,11 +150,14 @@ export class BriefPanel {
   ] as const;
   protected readonly brief = computed((): Brief => this.project().brief ?? {});
 
-  /** A project keeps its name when it is left empty. */
-  protected rename(name: HTMLInputElement, note: string): void {
-    const { project } = this;
-    if (name.value.trim() === '') name.value = project().name;
-    this.actions.rename(project(), name.value.trim(), note.trim());
+  protected readonly kind = computed(() => this.project().kind ?? 'repurpose');
+  protected readonly kinds: readonly Choice<'repurpose' | 'repair'>[] = [
+    { value: 'repurpose', name: 'Build new' },
+    { value: 'repair', name: 'Repair' },
+  ];
+
+  protected rename(name: string, note: string): void {
+    this.actions.rename(this.project(), name, note);
   }
 
   protected set(change: { readonly [K in keyof Brief]?: Brief[K] | 0 | '' }): void {
@@ -203,7 +173,7 @@ export class BriefPanel {
   }
 
   protected setKind(kind: 'repair' | 'repurpose'): void {
-    this.actions.update(kind === 'repair' ? 'a thing to mend' : 'a thing to make', {
+    this.actions.update(kind === 'repair' ? 'a repair' : 'a new build', {
       ...this.project(),
       kind,
     });

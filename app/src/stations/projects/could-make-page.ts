@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
+import { MatButton } from '@angular/material/button';
 import type { CouldMake } from '@aldrek/core';
 import { DesignElevation } from '../../drawing/design-elevation';
 import { Keys } from '../../shell/keys';
@@ -10,7 +11,7 @@ import { WhatIf } from '../../state/what-if';
 /** What could I make: every design at its usual sizes, tried on the rack, the likeliest first. */
 @Component({
   selector: 'al-could-make-page',
-  imports: [DesignElevation, RouterLink],
+  imports: [MatButton, DesignElevation, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <header>
@@ -21,13 +22,13 @@ import { WhatIf } from '../../state/what-if';
       </p>
       @if (whatIf.running() === 'could') {
         <span role="status">{{ whatIf.could().length }} of {{ whatIf.designs().length }} tried</span>
-        <button type="button" class="btn" (click)="whatIf.stop()">Stop</button>
+        <button type="button" matButton="outlined" (click)="whatIf.stop()">Stop</button>
       } @else {
-        <button type="button" class="btn strong" [disabled]="free() === 0" (click)="whatIf.askCould()">
+        <button type="button" matButton="filled" [disabled]="free() === 0" (click)="whatIf.askCould()">
           {{ whatIf.could().length > 0 ? 'Try again' : 'Try them all' }} <kbd>M</kbd>
         </button>
       }
-      <a class="btn" routerLink="/projects">Back to projects</a>
+      <a matButton="outlined" routerLink="/projects">Back to projects</a>
     </header>
     @if (whatIf.failed(); as message) {
       <p class="fault" role="alert">Trying broke off: {{ message }}. Nothing was changed; try again.</p>
@@ -49,8 +50,7 @@ import { WhatIf } from '../../state/what-if';
             <p class="muted">clean wood {{ card.clean }} % · {{ card.long }} m² left long</p>
             <button
               type="button"
-              class="btn"
-              [class.strong]="card.full"
+              [matButton]="card.full ? 'filled' : 'outlined'"
               [attr.aria-label]="'Make it: ' + card.could.design.name"
               (click)="make(card.could)"
             >

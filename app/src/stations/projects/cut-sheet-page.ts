@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import { MatButton } from '@angular/material/button';
 import {
   cautionsAtCut,
   cautionsFor,
@@ -60,7 +61,7 @@ const SAW_WORDS: Readonly<Record<SawWay, string>> = {
 /** The sheet one saws by: piece by piece, to scale, cuts in order, distances from one end. */
 @Component({
   selector: 'al-cut-sheet-page',
-  imports: [PlanBoard, LengthFigure, RouterLink],
+  imports: [MatButton, PlanBoard, LengthFigure, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './cut-sheet-page.html',
   styleUrl: './cut-sheet-page.scss',

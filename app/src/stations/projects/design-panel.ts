@@ -1,4 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { MatButton } from '@angular/material/button';
+import { MatSlider, MatSliderThumb } from '@angular/material/slider';
 import {
   designById,
   designFaults,
@@ -12,17 +14,28 @@ import {
   type Project,
 } from '@aldrek/core';
 import { DesignElevation } from '../../drawing/design-elevation';
-import { FigureField } from '../../fields/figure-field';
+import { FigureField } from '../../ui/figure-field';
 import { ProjectActions } from '../../state/project-actions';
 import { ShopStore } from '../../state/shop.store';
 import { largestKey, WhatIf } from '../../state/what-if';
 import { DesignSheets } from './design-sheets';
 import { LargestPairs } from './largest-pairs';
+import { ChoiceField } from '../../ui/choice-field';
+import { LengthField } from '../../ui/length-field';
 
 /** The design of a project: a few outer sizes, the elevation that follows them, and the largest the rack gives. */
 @Component({
   selector: 'al-design-panel',
-  imports: [DesignElevation, FigureField, LargestPairs],
+  imports: [
+    MatButton,
+    DesignElevation,
+    FigureField,
+    LargestPairs,
+    MatSlider,
+    MatSliderThumb,
+    ChoiceField,
+    LengthField,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './design-panel.html',
   styleUrl: './design-panel.scss',
@@ -44,14 +57,39 @@ export class DesignPanel {
     const id = this.project().design?.id;
     return id === undefined ? null : (designById(id, this.store.shop().settings.designs) ?? null);
   });
+  private readonly dragged = signal<{ readonly key: string; readonly value: number } | null>(null);
+  /** As they stand, and as they are dragged. */
   protected readonly sizes = computed(() => {
     const design = this.design();
-    return design ? { ...usualSizes(design), ...this.project().design?.sizes } : {};
+    const dragged = this.dragged();
+    return design
+      ? {
+          ...usualSizes(design),
+          ...this.project().design?.sizes,
+          ...(dragged === null ? {} : { [dragged.key]: dragged.value }),
+        }
+      : {};
   });
   protected readonly own = computed(() => this.store.shop().settings.designs);
 
   protected sizeOf(size: DesignSize): number {
-    return this.sizes()[size.key] ?? size.usual;
+    return this.project().design?.sizes[size.key] ?? size.usual;
+  }
+
+  protected readonly designChoices = computed(() => [
+    { value: '', name: 'none: its own parts list' },
+    ...this.whatIf.designs().map(({ id, name }) => ({ value: id, name })),
+  ]);
+
+  protected pairChoices(without: DesignSize | null): { value: DesignSize; name: string }[] {
+    return this.lengths()
+      .filter((size) => size !== without)
+      .map((size) => ({ value: size, name: size.name }));
+  }
+
+  /** A size while it is dragged or typed; null when it is left. */
+  protected draft(size: DesignSize, value: number | null): void {
+    this.dragged.set(value === null ? null : { key: size.key, value });
   }
 
   protected choose(id: string): void {
@@ -62,6 +100,7 @@ export class DesignPanel {
   protected resize(size: DesignSize, value: number): void {
     const design = this.design();
     if (!design) return;
+    this.dragged.set(null);
     const fault = sizeFault(size, value);
     this.fault.set(fault);
     if (fault === null) this.set(design, { ...this.sizes(), [size.key]: value });
@@ -116,8 +155,8 @@ export class DesignPanel {
     return first && second ? [first, second] : null;
   });
 
-  protected choosePair(first: string, second: string): void {
-    this.chosenPair.set([first, second]);
+  protected choosePair(first: DesignSize, second: DesignSize): void {
+    this.chosenPair.set([first.key, second.key]);
   }
 
   protected findLargestTwo(): void {

@@ -6,6 +6,7 @@ import {
   MatDialogRef,
   MatDialogTitle,
 } from '@angular/material/dialog';
+import { MatButton, MatIconButton } from '@angular/material/button';
 import {
   designFaults,
   GRADE_NAMES,
@@ -16,9 +17,14 @@ import {
   type DesignSize,
   type Grade,
 } from '@aldrek/core';
+import { mdiClose } from '@mdi/js';
+import { Icon } from '../../drawing/icon';
 import { DesignElevation } from '../../drawing/design-elevation';
 import { Ids } from '../../state/ids';
 import { ShopStore } from '../../state/shop.store';
+import { ChoiceField } from '../../ui/choice-field';
+import { FigureField } from '../../ui/figure-field';
+import { TextField } from '../../ui/text-field';
 
 const BLANK: Design = {
   id: '',
@@ -36,99 +42,94 @@ type Text = Exclude<keyof DesignPart, 'grade' | 'make' | 'shape' | 'group'>;
 /** A design in formulas: outer sizes, parts, and where they stand; drawn as it is written. */
 @Component({
   selector: 'al-design-sheet',
-  imports: [MatDialogTitle, MatDialogContent, MatDialogClose, DesignElevation],
+  imports: [
+    Icon,
+    MatButton,
+    MatDialogTitle,
+    MatDialogContent,
+    MatDialogClose,
+    DesignElevation,
+    MatIconButton,
+    ChoiceField,
+    FigureField,
+    TextField,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 mat-dialog-title>A design of your own</h2>
     <mat-dialog-content>
       <div class="top">
-        <label class="field"
-          >name<input
-            #name
-            maxlength="120"
-            [value]="design().name"
-            (change)="set({ name: name.value.trim() })"
-        /></label>
-        <label class="field"
-          >what it is<input
-            #about
-            maxlength="500"
-            [value]="design().about"
-            (change)="set({ about: about.value.trim() })"
-        /></label>
+        <al-text-field
+          label="name"
+          [longest]="120"
+          [value]="design().name"
+          (changed)="set({ name: $event })"
+        />
+        <al-text-field
+          label="what it is"
+          [longest]="500"
+          [value]="design().about"
+          (changed)="set({ about: $event })"
+        />
       </div>
       <h3>Outer sizes <span class="muted">mm; the letter is what the formulas call it</span></h3>
-      @for (size of design().sizes; track $index) {
+      @for (size of design().sizes; track $index; let at = $index) {
         <div class="size">
-          <input
-            #key
-            aria-label="Letter"
+          <al-text-field
+            spoken="Letter"
+            [longest]="12"
             [value]="size.key"
-            maxlength="12"
-            (change)="setSize($index, { key: key.value.trim() })"
+            (changed)="setSize($index, { key: $event })"
           />
-          <input
-            #sizeName
-            aria-label="Name"
+          <al-text-field
+            spoken="Name"
+            [longest]="80"
             [value]="size.name"
-            maxlength="80"
-            (change)="setSize($index, { name: sizeName.value.trim() })"
+            (changed)="setSize($index, { name: $event })"
           />
-          <input
-            #least
-            aria-label="Least"
-            inputmode="decimal"
-            [value]="size.least"
-            (change)="setSize($index, { least: +least.value })"
-          />
-          <input
-            #usual
-            aria-label="Usual"
-            inputmode="decimal"
-            [value]="size.usual"
-            (change)="setSize($index, { usual: +usual.value })"
-          />
-          <input
-            #most
-            aria-label="Most"
-            inputmode="decimal"
-            [value]="size.most"
-            (change)="setSize($index, { most: +most.value })"
-          />
-          <button type="button" class="btn small" aria-label="Drop this size" (click)="dropSize($index)">
-            ×
+          @for (limit of limits; track limit.key) {
+            <al-figure-field
+              label=""
+              kind="number"
+              [spoken]="limit.name"
+              [value]="size[limit.key]"
+              [most]="20000"
+              (changed)="setLimit(at, limit.key, $event)"
+            />
+          }
+          <button type="button" matIconButton aria-label="Remove this size" (click)="dropSize($index)">
+            <al-icon [path]="close" />
           </button>
         </div>
       }
-      <button type="button" class="btn small" (click)="addSize()">Another size</button>
+      <button type="button" matButton="outlined" (click)="addSize()">Another size</button>
       <h3>
         Parts
         <span class="muted"
           >how many, length, width, thickness as formulas: L − 2 * t, floor((W + g) / (w + g))</span
         >
       </h3>
-      @for (part of design().parts; track $index) {
+      @for (part of design().parts; track $index; let at = $index) {
         <div class="part">
           @for (field of fields; track field) {
-            <input
-              #text
-              [attr.aria-label]="field + ' of part'"
+            <al-text-field
+              [spoken]="field + ' of part'"
               [value]="part[field]"
-              maxlength="200"
-              (change)="setPart($index, field, text.value.trim())"
+              (changed)="setPart(at, field, $event)"
             />
           }
-          <select #grade aria-label="Grade" (change)="setGrade($index, grade.value)">
-            @for (option of grades; track option) {
-              <option [value]="option" [selected]="option === part.grade">{{ gradeNames[option] }}</option>
-            }
-          </select>
-          <button type="button" class="btn small" aria-label="Drop this part" (click)="dropPart($index)">
-            ×
+          <al-choice-field
+            spoken="Grade"
+            [value]="part.grade"
+            [choices]="grades"
+            (changed)="setGrade($index, $event)"
+          />
+          <button type="button" matIconButton aria-label="Remove this part" (click)="dropPart($index)">
+            <al-icon [path]="close" />
           </button>
         </div>
       }
-      <button type="button" class="btn small" (click)="addPart()">Another part</button>
+      <button type="button" matButton="outlined" (click)="addPart()">Another part</button>
       <div class="seen">
         <al-design-elevation [design]="design()" [sizes]="usual()" [room]="room" />
         <ul>
@@ -140,10 +141,10 @@ type Text = Exclude<keyof DesignPart, 'grade' | 'make' | 'shape' | 'group'>;
         </ul>
       </div>
       <div class="do">
-        <button type="button" class="btn strong" [disabled]="faults().length > 0" (click)="keep()">
+        <button type="button" matButton="filled" [disabled]="faults().length > 0" (click)="keep()">
           Keep the design
         </button>
-        <button type="button" class="btn" mat-dialog-close>Leave</button>
+        <button type="button" matButton="outlined" mat-dialog-close>Cancel</button>
       </div>
     </mat-dialog-content>
   `,
@@ -160,7 +161,7 @@ type Text = Exclude<keyof DesignPart, 'grade' | 'make' | 'shape' | 'group'>;
     }
     .size {
       display: grid;
-      grid-template-columns: 56px 1fr repeat(3, 84px) 44px;
+      grid-template-columns: 64px 1fr repeat(3, 84px) 44px;
       gap: 6px;
       margin-bottom: 6px;
     }
@@ -169,17 +170,6 @@ type Text = Exclude<keyof DesignPart, 'grade' | 'make' | 'shape' | 'group'>;
       grid-template-columns: 1.2fr 1.1fr 1.1fr 1fr 0.8fr 110px 44px;
       gap: 6px;
       margin-bottom: 6px;
-    }
-    input,
-    select {
-      min-width: 0;
-      min-height: 44px;
-      padding: 0 8px;
-      border: 1px solid var(--line);
-      border-radius: 8px;
-      background: var(--raised);
-      color: var(--ink);
-      font: inherit;
     }
     ul {
       margin: 0;
@@ -216,8 +206,13 @@ export class DesignSheet {
   });
   protected readonly usual = computed(() => usualSizes(this.design()));
   protected readonly fields: readonly Text[] = ['name', 'qty', 'length', 'width', 'thickness'];
-  protected readonly grades = GRADES;
-  protected readonly gradeNames = GRADE_NAMES;
+  protected readonly grades = GRADES.map((value) => ({ value, name: GRADE_NAMES[value] }));
+  protected readonly limits = [
+    { key: 'least', name: 'Least' },
+    { key: 'usual', name: 'Usual' },
+    { key: 'most', name: 'Most' },
+  ] as const;
+  protected readonly close = mdiClose;
   protected readonly room = { width: 330, height: 180 };
 
   protected set(change: Partial<Design>): void {
@@ -252,10 +247,12 @@ export class DesignSheet {
     this.set({ parts, drawing });
   }
 
-  protected setGrade(at: number, text: string): void {
-    const grade = GRADES.find((option): option is Grade => option === text);
-    if (grade)
-      this.set({ parts: this.design().parts.map((part, i) => (i === at ? { ...part, grade } : part)) });
+  protected setLimit(at: number, key: 'least' | 'usual' | 'most', value: number): void {
+    this.setSize(at, { [key]: value });
+  }
+
+  protected setGrade(at: number, grade: Grade): void {
+    this.set({ parts: this.design().parts.map((part, i) => (i === at ? { ...part, grade } : part)) });
   }
 
   /** A new part is drawn above what there is, so that it is seen. */

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import {
   formatLength,
   largestPair,
@@ -14,6 +15,7 @@ const ROOM = { width: 170, height: 150 };
 /** How large a design may be in two sizes at once: the pairs, drawn over each other to one scale, to take one of. */
 @Component({
   selector: 'al-largest-pairs',
+  imports: [MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p role="status">
@@ -44,8 +46,7 @@ const ROOM = { width: 170, height: 150 };
             <li>
               <button
                 type="button"
-                class="btn small"
-                [class.strong]="box.best"
+                [matButton]="box.best ? 'filled' : 'outlined'"
                 (click)="taken.emit(box.pair)"
               >
                 {{ box.text }}
@@ -101,7 +102,7 @@ const ROOM = { width: 170, height: 150 };
       max-height: 220px;
       overflow-y: auto;
     }
-    li .btn {
+    li button {
       width: 100%;
       font-variant-numeric: tabular-nums;
     }

@@ -1,82 +1,52 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { MatButton } from '@angular/material/button';
+import { MatTooltip } from '@angular/material/tooltip';
+import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
+import { mdiCheckboxBlankOutline, mdiCheckboxMarked } from '@mdi/js';
 import type { Project } from '@aldrek/core';
+import { Icon } from '../../drawing/icon';
 import { ProjectActions } from '../../state/project-actions';
 import { ShopStore } from '../../state/shop.store';
 
 /** Which other projects are matched at once with this one, sharing boards where that spends less. */
 @Component({
   selector: 'al-mates-menu',
+  imports: [Icon, MatButton, MatTooltip, MatMenu, MatMenuItem, MatMenuTrigger],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <details>
-      <summary class="btn small" [title]="about">
-        {{ names() === '' ? 'by itself' : 'with ' + names() }}
-      </summary>
-      <div class="list" role="group" aria-label="Match together with">
-        <p class="muted">{{ about }}</p>
-        @for (option of options(); track option.project.id) {
-          <label [class.muted]="option.accepted"
-            ><input
-              type="checkbox"
-              [checked]="option.chosen"
-              [disabled]="option.accepted"
-              (change)="toggle(option.project)"
-            />
-            {{ option.project.name }}
-            @if (option.accepted) {
-              <small>accepted</small>
-            }
-          </label>
-        } @empty {
-          <p>There is no other project with parts.</p>
-        }
-      </div>
-    </details>
+    <button type="button" matButton="outlined" [matMenuTriggerFor]="mates" [matTooltip]="about">
+      {{ names() === '' ? 'on its own' : 'together with ' + names() }} ▾
+    </button>
+    <mat-menu #mates="matMenu">
+      <p class="muted" role="note">{{ about }}</p>
+      @for (option of options(); track option.project.id) {
+        <button
+          mat-menu-item
+          role="menuitemcheckbox"
+          [attr.aria-checked]="option.chosen"
+          [disabled]="option.accepted"
+          (click)="toggle(option.project); $event.stopPropagation()"
+        >
+          <al-icon [path]="option.chosen ? checked : unchecked" />
+          {{ option.project.name }}
+          @if (option.accepted) {
+            <small>accepted</small>
+          }
+        </button>
+      } @empty {
+        <p>There is no other project with parts.</p>
+      }
+    </mat-menu>
   `,
   styles: `
-    details {
-      position: relative;
-    }
-    summary {
-      max-width: 240px;
-      overflow: hidden;
-      text-overflow: ellipsis;
-      white-space: nowrap;
-      list-style: none;
-    }
-    summary::after {
-      content: '▾';
-      margin-left: 6px;
-    }
-    .list {
-      position: absolute;
-      top: calc(100% + 6px);
-      left: 0;
-      z-index: 5;
-      width: min(300px, calc(100vw - 84px));
-      box-sizing: border-box;
-      max-height: 320px;
-      overflow-y: auto;
-      padding: 10px 12px;
-      border: 1px solid var(--line);
-      border-radius: 10px;
-      background: var(--raised);
-      box-shadow: 0 6px 24px rgb(0 0 0 / 0.18);
-    }
     p {
-      margin: 0 0 6px;
+      margin: 0;
+      padding: 6px 14px;
+      max-width: 280px;
       font-size: 13px;
     }
-    label {
-      display: flex;
-      align-items: center;
-      gap: 10px;
-      min-height: 44px;
-    }
-    input {
-      width: 20px;
-      height: 20px;
-      accent-color: var(--blue);
+    al-icon {
+      margin-inline-end: 10px;
     }
   `,
 })
@@ -84,6 +54,8 @@ export class MatesMenu {
   readonly project = input.required<Project>();
   /** Of the projects that it is matched together with. */
   readonly names = input('');
+  protected readonly checked = mdiCheckboxMarked;
+  protected readonly unchecked = mdiCheckboxBlankOutline;
   private readonly store = inject(ShopStore);
   private readonly actions = inject(ProjectActions);
 

@@ -7,17 +7,18 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { readPartLine, type NominalReading, type Project } from '@aldrek/core';
 import { marksOf, readLines, textOf } from '../../drawing/read-lines';
 import { NominalNote } from '../../drawing/nominal-note';
-import { ReadingLine } from '../../drawing/reading-line';
+import { ReadingLine } from '../../ui/reading-line';
 import { ProjectActions } from '../../state/project-actions';
 import { ShopStore } from '../../state/shop.store';
 
 /** The part line: parts of a project in the manner of the tally line. */
 @Component({
   selector: 'al-part-bar',
-  imports: [ReadingLine, NominalNote],
+  imports: [MatButton, ReadingLine, NominalNote],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="row">
@@ -29,7 +30,7 @@ import { ShopStore } from '../../state/shop.store';
         [placeholder]="placeholder()"
         (handed)="hand()"
       />
-      <button type="button" class="btn strong" [disabled]="good().length === 0" (click)="hand()">
+      <button type="button" matButton="filled" [disabled]="good().length === 0" (click)="hand()">
         {{ good().length > 1 ? 'Add ' + good().length : 'Add' }}
       </button>
     </div>

@@ -1,41 +1,69 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { MatButton } from '@angular/material/button';
+import { MatChipRemove, MatChipSet, MatChip } from '@angular/material/chips';
+import {
+  MatExpansionPanel,
+  MatExpansionPanelHeader,
+  MatExpansionPanelContent,
+} from '@angular/material/expansion';
+import { mdiClose } from '@mdi/js';
 import {
   GRADE_NAMES,
   GRADES,
-  parseLength,
   partFault,
   SOLID,
   SPECIES,
   speciesName,
-  type Grade,
   type LengthUnit,
   type Part,
+  type SpeciesId,
   formatLength,
 } from '@aldrek/core';
+import { Icon } from '../../drawing/icon';
+import type { Choice } from '../../ui/choice-field';
 import { LengthFigure } from '../../drawing/length-figure';
 import { woodTone } from '../../drawing/species-tones';
+import { ChoiceField } from '../../ui/choice-field';
+import { LengthField } from '../../ui/length-field';
+import { FigureField } from '../../ui/figure-field';
+import { TextField } from '../../ui/text-field';
 
 const SIZES = ['length', 'width', 'thickness'] as const;
 type Size = (typeof SIZES)[number];
 
 const MAKES = [
-  { kind: 'solid', name: 'in one piece' },
-  { kind: 'panel', name: 'glued up from strips' },
-  { kind: 'laminated', name: 'laminated from layers' },
+  { value: 'solid', name: 'in one piece' },
+  { value: 'panel', name: 'glued up from strips' },
+  { value: 'laminated', name: 'laminated from layers' },
 ] as const;
 
-/** More than this was never a glue-up, mm. */
-const MOST_FLATTENING_MM = 20;
+const SHAPES: readonly Choice<'straight' | 'round' | 'taper'>[] = [
+  { value: 'straight', name: 'straight' },
+  { value: 'round', name: 'round' },
+  { value: 'taper', name: 'tapered' },
+];
 
-interface PartFault {
-  readonly field: string;
-  readonly message: string;
-}
+/** More than this is another part, not an oversize, mm. */
+const MOST_OVERSIZE = { length: 500, width: 200 } as const;
 
 /** One part of a project: its letter, its strip to scale, what it asks for; opened, every figure of it. */
 @Component({
   selector: 'al-part-card',
-  imports: [LengthFigure],
+  imports: [
+    MatButton,
+    MatChipRemove,
+    Icon,
+    LengthFigure,
+    MatExpansionPanel,
+    MatExpansionPanelHeader,
+    MatExpansionPanelContent,
+    MatChipSet,
+    MatChip,
+    ChoiceField,
+    LengthField,
+    FigureField,
+    TextField,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './part-card.html',
   styleUrl: './part-card.scss',
@@ -55,17 +83,26 @@ export class PartCard {
   readonly removed = output();
 
   protected readonly open = signal(false);
-  protected readonly fault = signal<PartFault | null>(null);
+  /** Why figures that are each right do not go together. */
+  protected readonly fault = signal<string | null>(null);
   /** The thickness that the engine chose for its group. */
   readonly chosenMm = input<number | null>(null);
   protected readonly sizes = SIZES;
   /** What planing takes is reckoned for each board, so thickness has no allowance of its own. */
   protected readonly roughSizes = ['length', 'width'] as const;
-  protected readonly grades = GRADES.map((grade) => ({ grade, name: GRADE_NAMES[grade] }));
+  protected readonly grades = GRADES.map((grade) => ({ value: grade, name: GRADE_NAMES[grade] }));
   protected readonly allSpecies = [...SPECIES].sort((a, b) => a.name.localeCompare(b.name));
 
   protected readonly make = computed(() => this.part().make ?? SOLID);
   protected readonly makes = MAKES;
+  protected readonly shapes = SHAPES;
+  protected readonly shape = computed(() => this.part().shape?.kind ?? 'straight');
+  protected readonly mostOversize = MOST_OVERSIZE;
+  protected readonly close = mdiClose;
+  /** Groups of the project that a part can join. */
+  readonly groups = input<readonly string[]>([]);
+  /** A size while it is typed, for what is tried along; null when it is left. */
+  readonly drafted = output<Part | null>();
   protected readonly makeText = computed(() => {
     const make = this.make();
     switch (make.kind) {
@@ -89,69 +126,39 @@ export class PartCard {
   });
   protected readonly addable = computed(() => {
     const { species } = this.part();
-    return this.allSpecies.filter((kind) => species === 'any' || !species.includes(kind.id));
+    return this.allSpecies
+      .filter((kind) => species === 'any' || !species.includes(kind.id))
+      .map(({ id, name }) => ({ value: id, name }));
   });
 
   protected text(mm: number): string {
     return mm === 0 ? '0' : formatLength(mm, this.unit());
   }
 
-  protected rename(name: string): void {
-    if (name.trim() !== '') this.changed.emit({ ...this.part(), name: name.trim() });
+  protected set(change: Partial<Part>): void {
+    this.changed.emit({ ...this.part(), ...change });
   }
 
-  protected setQty(text: string): void {
-    const qty = Number(text);
-    if (!Number.isInteger(qty) || qty < 1 || qty > 500) {
-      this.fault.set({
-        field: 'qty',
-        message: `${text || 'nothing'}: how many is a whole number from 1 to 500`,
-      });
-      return;
-    }
-    this.fault.set(null);
-    this.changed.emit({ ...this.part(), qty });
+  protected setSize(size: Size, mm: number): void {
+    this.changed.emit({ ...this.part(), [size]: mm });
   }
 
-  protected setSize(size: Size, text: string): void {
-    const mm = this.read(size, text, false);
-    if (mm !== null) this.changed.emit({ ...this.part(), [size]: mm });
+  protected draft(size: Size, mm: number | null): void {
+    this.drafted.emit(mm === null ? null : { ...this.part(), [size]: mm });
   }
 
-  /** What flattening the glue-up takes, thickness; nothing there: by how many strips and how straight. */
-  protected setFlattening(text: string): void {
-    if (text.trim() === '') {
-      const { flatteningMm: _before, ...rest } = this.part();
-      this.fault.set(null);
-      this.changed.emit(rest);
-      return;
-    }
-    const mm = this.read('flattening', text, true);
-    if (mm === null) return;
-    if (mm > MOST_FLATTENING_MM) {
-      const message = `flattening takes ${this.text(MOST_FLATTENING_MM)} at most`;
-      this.fault.set({ field: 'flattening', message });
-      return;
-    }
-    this.changed.emit({ ...this.part(), flatteningMm: mm });
+  /** What flattening the glue-up takes, thickness; 0: by how many strips and how straight. */
+  protected setFlattening(flatteningMm: number): void {
+    const { flatteningMm: _before, ...rest } = this.part();
+    this.changed.emit(flatteningMm === 0 ? rest : { ...rest, flatteningMm });
   }
 
-  protected setAllowance(size: Size, text: string): void {
-    const mm = this.read(`allowance ${size}`, text, true);
-    if (mm === null) return;
-    const most = { length: 500, width: 200, thickness: 100 }[size];
-    if (mm > most) {
-      this.fault.set({
-        field: `allowance ${size}`,
-        message: `an allowance of ${text} is more than ${this.text(most)}`,
-      });
-      return;
-    }
-    const part = this.part();
-    this.changed.emit({ ...part, allowances: { ...part.allowances, [size]: mm } });
+  protected setAllowance(size: 'length' | 'width', mm: number): void {
+    const { allowances } = this.part();
+    this.set({ allowances: { ...allowances, [size]: mm } });
   }
 
-  protected setMake(kind: string): void {
+  protected setMake(kind: (typeof MAKES)[number]['value']): void {
     const part = this.part();
     const { make: _, ...rest } = part;
     if (kind === 'solid') this.changed.emit(rest);
@@ -167,18 +174,16 @@ export class PartCard {
     if (kind === 'laminated') this.changed.emit({ ...part, make: { kind, layers: 2 } });
   }
 
-  protected setStrip(end: 'leastStripMm' | 'widestStripMm', text: string): void {
+  protected setStrip(end: 'leastStripMm' | 'widestStripMm', mm: number): void {
     const make = this.make();
-    const mm = this.read(end, text, false);
-    if (mm === null || make.kind !== 'panel') return;
-    this.emitSound({ ...this.part(), make: { ...make, [end]: mm } }, end);
+    if (make.kind === 'panel') this.emitSound({ ...this.part(), make: { ...make, [end]: mm } });
   }
 
-  protected setLayers(text: string): void {
-    this.emitSound({ ...this.part(), make: { kind: 'laminated', layers: Number(text) } }, 'layers');
+  protected setLayers(layers: number): void {
+    this.emitSound({ ...this.part(), make: { kind: 'laminated', layers } });
   }
 
-  protected setShape(kind: string): void {
+  protected setShape(kind: 'straight' | 'round' | 'taper'): void {
     const { shape: _, ...rest } = this.part();
     if (kind === 'round') this.changed.emit({ ...rest, shape: { kind } });
     else if (kind === 'taper')
@@ -186,50 +191,38 @@ export class PartCard {
     else this.changed.emit(rest);
   }
 
-  protected setFarWidth(text: string): void {
-    const mm = this.read('far width', text, false);
-    if (mm !== null)
-      this.emitSound({ ...this.part(), shape: { kind: 'taper', farWidthMm: mm } }, 'far width');
+  protected setFarWidth(farWidthMm: number): void {
+    this.emitSound({ ...this.part(), shape: { kind: 'taper', farWidthMm } });
   }
 
-  protected setGroup(text: string): void {
+  protected setGroup(group: string): void {
     const { group: _, ...rest } = this.part();
-    this.changed.emit(text.trim() === '' ? rest : { ...rest, group: text.trim() });
+    this.changed.emit(group === '' ? rest : { ...rest, group });
   }
 
-  protected setLeast(text: string): void {
+  protected setLeast(leastThicknessMm: number): void {
     const { leastThicknessMm: _, ...rest } = this.part();
-    if (text.trim() === '') {
-      this.changed.emit(rest);
-      return;
-    }
-    const mm = this.read('least thickness', text, false);
-    if (mm !== null) this.emitSound({ ...rest, leastThicknessMm: mm }, 'least thickness');
+    if (leastThicknessMm === 0) this.changed.emit(rest);
+    else this.emitSound({ ...rest, leastThicknessMm });
   }
 
   /** Hands the part on, unless its figures are at odds. */
-  private emitSound(part: Part, field: string): void {
-    const message = partFault(part);
-    this.fault.set(message === null ? null : { field, message });
-    if (message === null) this.changed.emit(part);
+  private emitSound(part: Part): void {
+    const fault = partFault(part);
+    this.fault.set(fault);
+    if (fault === null) this.changed.emit(part);
   }
 
-  protected setGrade(text: string): void {
-    const grade = GRADES.find((option): option is Grade => option === text);
-    if (grade) this.changed.emit({ ...this.part(), grade });
-  }
-
-  protected addSpecies(id: string): void {
+  protected addSpecies(id: SpeciesId): void {
     const { species } = this.part();
-    if (id !== '')
-      this.changed.emit({ ...this.part(), species: species === 'any' ? [id] : [...species, id] });
+    this.set({ species: species === 'any' ? [id] : [...species, id] });
   }
 
   protected dropSpecies(id: string): void {
     const { species } = this.part();
     if (species === 'any') return;
     const left = species.filter((one) => one !== id);
-    this.changed.emit({ ...this.part(), species: left.length === 0 ? 'any' : left });
+    this.set({ species: left.length === 0 ? 'any' : left });
   }
 
   protected chosen(): readonly string[] {
@@ -239,23 +232,5 @@ export class PartCard {
 
   protected nameOf(id: string): string {
     return speciesName(id);
-  }
-
-  private read(field: string, text: string, zero: boolean): number | null {
-    if (zero && /^0*([.,]0*)?$/.test(text.trim())) {
-      this.fault.set(null);
-      return 0;
-    }
-    const length = parseLength(text, this.unit());
-    if (!length.ok) {
-      this.fault.set({ field, message: length.fault.message });
-      return null;
-    }
-    if (length.value > 20_000) {
-      this.fault.set({ field, message: `${text} is longer than 20 m; check the unit` });
-      return null;
-    }
-    this.fault.set(null);
-    return length.value;
   }
 }

@@ -8,6 +8,9 @@ import {
   viewChild,
 } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
+import { MatButton } from '@angular/material/button';
+import { MatTooltip } from '@angular/material/tooltip';
+import { MatTab, MatTabGroup, MatTabContent } from '@angular/material/tabs';
 import type { Project } from '@aldrek/core';
 import { fitScale } from '../../drawing/scale';
 import { ProjectActions } from '../../state/project-actions';
@@ -18,13 +21,27 @@ import { PartBar } from './part-bar';
 import { PartCard } from './part-card';
 import { ProjectView } from './project-view.store';
 import { RepairPanel } from './repair-panel';
+import { ChoiceField } from '../../ui/choice-field';
 
-type Tab = 'parts' | 'brief' | 'design' | 'mend';
+type Tab = 'parts' | 'brief' | 'design' | 'repair';
 
-/** The project’s own side: which one it is, its parts to scale, its brief, its design or what is to be mended. */
+/** The project’s own side: which one it is, its parts to scale, its brief, its design or what is to be repaired. */
 @Component({
   selector: 'al-parts-side',
-  imports: [BriefPanel, DesignPanel, PartBar, PartCard, RepairPanel, RouterLink],
+  imports: [
+    MatButton,
+    MatTooltip,
+    BriefPanel,
+    DesignPanel,
+    PartBar,
+    PartCard,
+    RepairPanel,
+    RouterLink,
+    MatTab,
+    MatTabGroup,
+    MatTabContent,
+    ChoiceField,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './parts-side.html',
   styleUrl: './parts-side.scss',
@@ -39,12 +56,23 @@ export class PartsSide {
   private readonly partBar = viewChild(PartBar);
 
   readonly tab = signal<Tab>('parts');
-  protected readonly tabs = computed((): readonly { readonly tab: Tab; readonly name: string }[] => [
-    { tab: 'parts', name: 'Parts' },
-    { tab: 'brief', name: 'Brief' },
-    this.view.project()?.kind === 'repair'
-      ? { tab: 'mend', name: 'Mend' }
-      : { tab: 'design', name: 'Design' },
+  protected readonly tabs = computed((): readonly { readonly tab: Tab }[] => [
+    { tab: 'parts' },
+    { tab: 'brief' },
+    { tab: this.view.project()?.kind === 'repair' ? 'repair' : 'design' },
+  ]);
+  protected readonly tabIndex = computed(() =>
+    Math.max(
+      0,
+      this.tabs().findIndex(({ tab }) => tab === this.tab()),
+    ),
+  );
+  protected readonly projectChoices = computed(() =>
+    this.store.projects().map(({ id, name }) => ({ value: id, name })),
+  );
+  /** Parts of the same thickness, by name. */
+  protected readonly groups = computed(() => [
+    ...new Set(this.view.project()?.parts.flatMap(({ group }) => (group === undefined ? [] : [group])) ?? []),
   ]);
   protected readonly pxPerMm = computed(() => {
     const parts = this.view.project()?.parts ?? [];

@@ -10,6 +10,8 @@ import {
   viewChild,
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import { MatButton } from '@angular/material/button';
+import { MatTooltip } from '@angular/material/tooltip';
 import {
   clearanceOf,
   fullWidth,
@@ -55,7 +57,7 @@ interface Over {
 /** A plan on the bench: the boards it cuts under one ruler, with their parts to look at, fix and carry elsewhere. */
 @Component({
   selector: 'al-plan-bench',
-  imports: [Ruler, PlanBoard, RouterLink],
+  imports: [MatButton, MatTooltip, Ruler, PlanBoard, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './plan-bench.html',
   styleUrl: './plan-bench.scss',

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { formatLength, WANTED_NAMES, type Project } from '@aldrek/core';
 import { ProjectActions } from '../../state/project-actions';
 import { ShopStore } from '../../state/shop.store';
@@ -7,6 +8,7 @@ import { planFigures } from './plan-figures';
 /** The plan at hand beside the one put by, figure by figure. */
 @Component({
   selector: 'al-plan-compare',
+  imports: [MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <table>
@@ -14,7 +16,7 @@ import { planFigures } from './plan-figures';
         <tr>
           <th scope="col">Two plans</th>
           <th scope="col">at hand</th>
-          <th scope="col">put aside</th>
+          <th scope="col">set aside</th>
         </tr>
       </thead>
       <tbody>
@@ -28,10 +30,10 @@ import { planFigures } from './plan-figures';
       </tbody>
     </table>
     <div class="do">
-      <button type="button" class="btn small" (click)="actions.exchangePlans(project())">
-        Take up the one put aside
+      <button type="button" matButton="outlined" (click)="actions.exchangePlans(project())">
+        Take up the one set aside
       </button>
-      <button type="button" class="btn small" (click)="actions.dropPutBy(project())">Drop it</button>
+      <button type="button" matButton="outlined" (click)="actions.dropPutBy(project())">Drop it</button>
     </div>
   `,
   styles: `

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import type { MatchStep } from '@aldrek/core';
 import { MatchStore } from '../../state/match.store';
 import { Planning } from '../../state/planning';
@@ -20,7 +21,7 @@ const MOST_CHANGES = 4;
 /** Above the bench: what plan it is and how good, the search while it runs, and what has changed since. */
 @Component({
   selector: 'al-plan-head',
-  imports: [MatesMenu],
+  imports: [MatButton, MatesMenu],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (view.project(); as project) {
@@ -49,12 +50,14 @@ const MOST_CHANGES = 4;
           <p>
             {{
               view.plan()
-                ? percentCovered() + ' of the parts are placed; looking for a plan that spends less'
+                ? percentCovered() + ' of the parts are placed; looking for a plan that uses less'
                 : 'Laying out the first plan'
             }}
             · {{ stageText() }}
           </p>
-          <button type="button" class="btn" (click)="match.stop()">Stop and keep this <kbd>M</kbd></button>
+          <button type="button" matButton="outlined" (click)="match.stop()">
+            Stop and keep this <kbd>M</kbd>
+          </button>
         </div>
       }
       @if (match.failed(); as message) {

@@ -2,11 +2,13 @@ import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } fr
 import { RouterLink } from '@angular/router';
 import { MatFormField, MatLabel } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
+import { MatButton } from '@angular/material/button';
+import { MatExpansionPanel, MatExpansionPanelHeader } from '@angular/material/expansion';
 import { isScanned } from '@aldrek/core';
 import { ProjectActions } from '../../state/project-actions';
 import { ProjectView, type Told } from './project-view.store';
 
-/** Pieces that are alike in why they are kept out, told together. */
+/** Pieces that are kept out for the same reason. */
 interface Group {
   readonly why: string;
   readonly pieces: readonly Told[];
@@ -19,18 +21,28 @@ const MOST_TAGS = 6;
 /** What to know of the wood: what is kept out and why, what to ask about, what nobody has scanned. */
 @Component({
   selector: 'al-plan-notes',
-  imports: [RouterLink, MatFormField, MatLabel, MatInput],
+  imports: [
+    MatButton,
+    RouterLink,
+    MatFormField,
+    MatLabel,
+    MatInput,
+    MatExpansionPanel,
+    MatExpansionPanelHeader,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (doubt of view.doubts(); track doubt) {
       <p class="doubt" role="status">{{ doubt }}</p>
     }
     @if (view.keptOut().length > 0) {
-      <details class="kept" [open]="open()">
-        <summary>
-          <strong>Kept out: {{ view.keptOut().length }}</strong>
-          {{ view.keptOut().length === 1 ? 'piece' : 'pieces' }} that this use forbids
-        </summary>
+      <mat-expansion-panel class="kept" [expanded]="open()">
+        <mat-expansion-panel-header
+          ><span
+            ><strong>Kept out: {{ view.keptOut().length }}</strong>
+            {{ view.keptOut().length === 1 ? 'piece' : 'pieces' }} that this use forbids</span
+          >
+        </mat-expansion-panel-header>
         @for (group of keptOut(); track group.why) {
           <div class="group">
             <p>
@@ -47,11 +59,11 @@ const MOST_TAGS = 6;
                   (keydown.escape)="asked.set(null)"
                 />
               </mat-form-field>
-              <button type="button" class="btn strong" (click)="overrule(group, words.value)">
+              <button type="button" matButton="filled" (click)="overrule(group, words.value)">
                 Let {{ group.pieces.length === 1 ? 'it' : 'them' }} in
               </button>
             } @else {
-              <button type="button" class="btn small" (click)="asked.set(group.why)">Overrule…</button>
+              <button type="button" matButton="outlined" (click)="asked.set(group.why)">Overrule…</button>
             }
           </div>
         }
@@ -59,7 +71,7 @@ const MOST_TAGS = 6;
           A test, a label or the local rules may say otherwise: then answer for the piece (Rack, “Screen…”),
           or overrule in your own words, which are kept.
         </p>
-      </details>
+      </mat-expansion-panel>
     }
     @for (group of minded(); track group.why) {
       <p class="doubt quiet" role="status">
@@ -68,7 +80,7 @@ const MOST_TAGS = 6;
           @if (told.overruled; as words) {
             <span class="overruled">
               {{ told.piece.tag }} overruled: “{{ words }}”
-              <button type="button" class="btn small" (click)="takeBack(told)">Keep it out again</button>
+              <button type="button" matButton="outlined" (click)="takeBack(told)">Keep it out again</button>
             </span>
           }
         }
@@ -107,10 +119,6 @@ const MOST_TAGS = 6;
     /* What is common is said, and does not cry out. */
     .quiet {
       background: var(--surface);
-    }
-    summary {
-      min-height: 28px;
-      cursor: pointer;
     }
     .group {
       display: flex;

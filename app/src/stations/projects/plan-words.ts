@@ -25,7 +25,7 @@ export function summaryWords(plan: Pick<ProjectPlan, 'cuts' | 'spentM2'>, boards
   const offcuts = plan.cuts.filter(({ partId }) => partId === OFFCUT_ID).length;
   return [
     counted(boards, 'board', 'boards'),
-    `spends ${plan.spentM2.toFixed(2)} m² of face`,
+    `board area used ${plan.spentM2.toFixed(2)} m²`,
     `keeps ${counted(offcuts, 'offcut', 'offcuts')}`,
   ].join(' · ');
 }

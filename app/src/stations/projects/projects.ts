@@ -8,6 +8,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
+import { MatButton } from '@angular/material/button';
 import { Keys } from '../../shell/keys';
 import { Notices } from '../../shell/notices';
 import { MatchStore } from '../../state/match.store';
@@ -30,6 +31,7 @@ import { WaysPanel } from './ways-panel';
 @Component({
   selector: 'al-projects',
   imports: [
+    MatButton,
     PanelView,
     PartsSide,
     PlanActions,
@@ -92,7 +94,7 @@ export class Projects {
     this.partsSide()?.tab.set('brief');
     setTimeout(() => {
       this.partsSide()?.tab.set('brief');
-      setTimeout(() => document.querySelector<HTMLInputElement>('#project-name')?.select());
+      setTimeout(() => document.querySelector<HTMLInputElement>('#project-name input')?.select());
     });
   }
 

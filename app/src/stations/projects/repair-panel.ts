@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import { MatButton } from '@angular/material/button';
 import {
   DEFAULT_ALLOWANCES,
   formatLength,
@@ -19,10 +20,16 @@ import {
 } from '@aldrek/core';
 import { WoodFace } from '../../drawing/wood-face';
 import { labOf, toneApart, toneOf } from '../../colour/tone';
-import { FigureField } from '../../fields/figure-field';
-import { SpeciesField } from '../../fields/species-field';
+import type { Choice } from '../../ui/choice-field';
+import { FigureField } from '../../ui/figure-field';
+import { SpeciesField } from '../../ui/species-field';
 import { ProjectActions } from '../../state/project-actions';
 import { ShopStore } from '../../state/shop.store';
+import { LengthField } from '../../ui/length-field';
+import { FileButton } from '../../ui/file-button';
+import { ChoiceField } from '../../ui/choice-field';
+import { ToggleField } from '../../ui/toggle-field';
+import { TextField } from '../../ui/text-field';
 
 const BLANK: BrokenPart = {
   thing: '',
@@ -34,10 +41,21 @@ const BLANK: BrokenPart = {
 };
 const SHOWN = 6;
 
-/** The broken part of an existing thing, the ways of mending it, and the pieces that are likest. */
+/** The broken part of an existing thing, the ways to repair it, and the closest matches on the rack. */
 @Component({
   selector: 'al-repair-panel',
-  imports: [FigureField, SpeciesField, WoodFace, RouterLink],
+  imports: [
+    MatButton,
+    FigureField,
+    SpeciesField,
+    WoodFace,
+    RouterLink,
+    LengthField,
+    FileButton,
+    ChoiceField,
+    ToggleField,
+    TextField,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './repair-panel.html',
   styleUrl: './repair-panel.scss',
@@ -51,10 +69,14 @@ export class RepairPanel {
   protected readonly way = signal<RepairWay>('replace');
   protected readonly spoiltMm = signal(120);
   protected readonly ways = Object.entries(REPAIR_WAYS).map(([id, facts]) => ({
-    id: id as RepairWay,
-    ...facts,
+    value: id as RepairWay,
+    name: facts.name,
   }));
-  protected readonly grains = GRAINS.map((grain) => ({ grain, name: GRAIN_NAMES[grain] }));
+  protected readonly grains: readonly Choice<Grain | ''>[] = [
+    { value: '' as const, name: 'not known' },
+    ...GRAINS.map((grain) => ({ value: grain, name: GRAIN_NAMES[grain] })),
+  ];
+  protected readonly grain = computed((): Grain | '' => this.broken().grain ?? '');
   protected readonly about = computed(() => REPAIR_WAYS[this.way()].about);
   protected readonly photoFault = signal<string | null>(null);
 
@@ -94,15 +116,13 @@ export class RepairPanel {
     this.actions.setBroken(this.project(), { ...this.broken(), ...change });
   }
 
-  protected setGrain(text: string): void {
+  protected setGrain(grain: Grain | ''): void {
     const { grain: _, ...rest } = this.broken();
-    const grain = GRAINS.find((option): option is Grain => option === text);
-    this.actions.setBroken(this.project(), grain ? { ...rest, grain } : rest);
+    this.actions.setBroken(this.project(), grain === '' ? rest : { ...rest, grain });
   }
 
   /** Samples the tone of the broken part from the middle of a photograph. */
-  protected async sample(files: FileList | null): Promise<void> {
-    const file = files?.[0];
+  protected async sample([file]: readonly File[]): Promise<void> {
     if (!file) return;
     try {
       const picture = await createImageBitmap(file);

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import type { Project, ProjectPlan } from '@aldrek/core';
 import { ProjectActions } from '../../state/project-actions';
 import { ShopStore } from '../../state/shop.store';
@@ -18,15 +19,16 @@ interface Shown {
 /** Ways out of a shortage, each tried by the engine, priced, and applied with one press. */
 @Component({
   selector: 'al-ways-panel',
+  imports: [MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="head">
       <h2>Ways out</h2>
       @if (whatIf.running() === 'ways') {
         <span class="muted" role="status">{{ tried() }} of {{ offered().length }} tried</span>
-        <button type="button" class="btn small" (click)="whatIf.stop()">Stop</button>
+        <button type="button" matButton="outlined" (click)="whatIf.stop()">Stop</button>
       } @else {
-        <button type="button" class="btn small" (click)="whatIf.tryWays(project())">
+        <button type="button" matButton="outlined" (click)="whatIf.tryWays(project())">
           {{ tried() > 0 ? 'Try them again' : 'Try them on the rack' }} <kbd>W</kbd>
         </button>
       }
@@ -42,8 +44,7 @@ interface Shown {
           <span class="outcome">{{ shown.outcome }}</span>
           <button
             type="button"
-            class="btn small"
-            [class.strong]="shown.covers"
+            [matButton]="shown.covers ? 'filled' : 'outlined'"
             [disabled]="!shown.plan"
             [attr.aria-label]="'Take it: ' + shown.way.title"
             (click)="apply(shown)"

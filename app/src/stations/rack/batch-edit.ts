@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import {
+  FormControl,
+  FormGroup,
+  ReactiveFormsModule,
+  type AbstractControl,
+  type ValidationErrors,
+} from '@angular/forms';
+import { MatAutocomplete, MatAutocompleteTrigger } from '@angular/material/autocomplete';
 import {
   MAT_DIALOG_DATA,
   MatDialogClose,
@@ -6,56 +15,90 @@ import {
   MatDialogRef,
   MatDialogTitle,
 } from '@angular/material/dialog';
-import { findSpecies, parseLength, speciesName, type Piece } from '@aldrek/core';
+import { MatButton } from '@angular/material/button';
+import { MatFormField, MatError } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatOption } from '@angular/material/select';
+import { findSpecies, formatLength, SPECIES, speciesName, type Piece } from '@aldrek/core';
 import { RackActions, type BatchEdit } from '../../state/rack-actions';
 import { ShopStore } from '../../state/shop.store';
+import { LengthField } from '../../ui/length-field';
+import { FigureField } from '../../ui/figure-field';
 
 type Field = 'place' | 'find' | 'name' | 'species' | 'thickness' | 'moisture';
 
-const FIELDS: readonly { readonly key: Field; readonly name: string; readonly example: string }[] = [
-  { key: 'place', name: 'place', example: 'bay 2' },
-  { key: 'species', name: 'species, ? for a guess', example: 'oak?' },
-  { key: 'name', name: 'name', example: 'slat' },
-  { key: 'thickness', name: 'thickness', example: '18' },
-  { key: 'moisture', name: 'moisture, %', example: '14' },
-  { key: 'find', name: 'find', example: 'chapel pews' },
-];
+const SPECIES_NAMES = SPECIES.map((kind) => kind.name);
 
-type Read = { readonly edit: BatchEdit } | { readonly fault: string };
+const isSpecies = ({ value }: AbstractControl<string>): ValidationErrors | null => {
+  const name = value.replace(/\s*\?$/, '').trim();
+  return name === '' || findSpecies(name) !== undefined
+    ? null
+    : { species: `no species is called “${name}”` };
+};
 
-/** Changes several pieces alike; what is left empty stays as it is. */
+/** Makes the same change to several pieces; what is left empty stays as it is. */
 @Component({
   selector: 'al-batch-edit',
-  imports: [MatDialogTitle, MatDialogContent, MatDialogClose],
+  imports: [
+    ReactiveFormsModule,
+    MatAutocomplete,
+    MatAutocompleteTrigger,
+    MatButton,
+    MatDialogTitle,
+    MatDialogContent,
+    MatDialogClose,
+    MatFormField,
+    MatError,
+    MatInput,
+    MatOption,
+    LengthField,
+    FigureField,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 mat-dialog-title>Change {{ pieces.length }} pieces</h2>
     <mat-dialog-content>
       <p>What you leave empty stays as it is with each of them.</p>
-      <div class="fields">
-        @for (field of fields; track field.key) {
-          <label class="field"
-            ><span>{{ field.name }}</span>
-            <input
-              #entry
-              maxlength="120"
-              [placeholder]="now(field.key)"
-              [attr.data-reads]="
-                field.key === 'thickness' ? 'length' : field.key === 'moisture' ? 'moisture' : null
-              "
-              [attr.aria-invalid]="faultOf(field.key) !== null"
-              (input)="write(field.key, entry.value)"
-              (keydown.enter)="keep()"
-            />
-            @if (faultOf(field.key); as fault) {
-              <span class="fault" role="alert">{{ fault }}</span>
-            }
-          </label>
+      <form class="fields" id="batch" [formGroup]="form" (ngSubmit)="keep()">
+        @for (field of texts; track field.key) {
+          <div>
+            <label class="entry-label" [attr.for]="'batch-' + field.key">{{ field.name }}</label>
+            <mat-form-field subscriptSizing="dynamic">
+              <input
+                matInput
+                maxlength="120"
+                autocomplete="off"
+                [id]="'batch-' + field.key"
+                [formControlName]="field.key"
+                [placeholder]="now(field.key)"
+                [matAutocomplete]="offers"
+              />
+              <mat-autocomplete #offers>
+                @for (name of offered(field.key); track name) {
+                  <mat-option [value]="name">{{ name }}</mat-option>
+                }
+              </mat-autocomplete>
+              <mat-error role="alert">{{ form.controls.species.getError('species') }}</mat-error>
+            </mat-form-field>
+          </div>
         }
-      </div>
+        <al-length-field
+          [optional]="true"
+          [label]="'thickness, now ' + now('thickness')"
+          [most]="2000"
+          formControlName="thickness"
+        />
+        <al-figure-field
+          [optional]="true"
+          kind="moisture"
+          [label]="'moisture, now ' + (now('moisture') || 'not known')"
+          [most]="250"
+          formControlName="moisture"
+        />
+      </form>
       <div class="row">
-        <button type="button" class="btn strong" [disabled]="!ready()" (click)="keep()">Change them</button>
-        <button type="button" class="btn" mat-dialog-close>Leave</button>
+        <button type="submit" form="batch" matButton="filled" [disabled]="!ready()">Change them</button>
+        <button type="button" matButton="outlined" mat-dialog-close>Cancel</button>
       </div>
     </mat-dialog-content>
   `,
@@ -80,25 +123,46 @@ export class BatchEditSheet {
   private readonly actions = inject(RackActions);
   private readonly store = inject(ShopStore);
   private readonly ref = inject(MatDialogRef);
-  protected readonly fields = FIELDS;
-  private readonly texts = signal<Readonly<Partial<Record<Field, string>>>>({});
-  private readonly reads = computed(() =>
-    FIELDS.flatMap(({ key }) => {
-      const text = this.texts()[key]?.trim() ?? '';
-      return text === '' ? [] : [{ key, ...this.read(key, text) }];
-    }),
-  );
-  protected readonly ready = computed(
-    () => this.reads().length > 0 && this.reads().every((read) => !('fault' in read)),
-  );
+  protected readonly texts = [
+    { key: 'place', name: 'place' },
+    { key: 'species', name: 'species, ? for a guess' },
+    { key: 'name', name: 'name' },
+    { key: 'find', name: 'find' },
+  ] as const;
+  /** What is left empty, or 0, stays as it is. */
+  protected readonly form = new FormGroup({
+    place: new FormControl('', { nonNullable: true }),
+    species: new FormControl('', { nonNullable: true, validators: isSpecies }),
+    name: new FormControl('', { nonNullable: true }),
+    find: new FormControl('', { nonNullable: true }),
+    thickness: new FormControl(0, { nonNullable: true }),
+    moisture: new FormControl(0, { nonNullable: true }),
+  });
+  private readonly written = toSignal(this.form.valueChanges, { initialValue: this.form.value });
+  private readonly edit = computed((): BatchEdit => {
+    const { place = '', species = '', name = '', find = '', thickness = 0, moisture = 0 } = this.written();
+    const kind = species.trim() === '' ? undefined : findSpecies(species.replace(/\s*\?$/, '').trim());
+    return {
+      ...(place.trim() === '' ? {} : { place: place.trim() }),
+      ...(name.trim() === '' ? {} : { name: name.trim() }),
+      ...(find.trim() === '' ? {} : { find: find.trim() }),
+      ...(thickness === 0 ? {} : { thickness }),
+      ...(moisture === 0 ? {} : { moisturePct: moisture }),
+      ...(kind === undefined
+        ? {}
+        : {
+            species: kind,
+            speciesSure: species.trim().endsWith('?') ? ('guess' as const) : ('sure' as const),
+          }),
+    };
+  });
+  protected readonly ready = computed(() => Object.keys(this.edit()).length > 0 && this.form.valid);
 
-  protected write(key: Field, text: string): void {
-    this.texts.update((texts) => ({ ...texts, [key]: text }));
-  }
-
-  protected faultOf(key: Field): string | null {
-    const read = this.reads().find((one) => one.key === key);
-    return read && 'fault' in read ? read.fault : null;
+  protected offered(key: 'place' | 'species' | 'name' | 'find'): readonly string[] {
+    const wanted = this.written()[key]?.trim().toLowerCase() ?? '';
+    const known =
+      key === 'species' ? SPECIES_NAMES : [...new Set(this.store.pieces().map((piece) => piece[key]))];
+    return known.filter((name) => name !== '' && name.toLowerCase().includes(wanted)).slice(0, 40);
   }
 
   /** What they have in common, or that they differ. */
@@ -110,11 +174,7 @@ export class BatchEditSheet {
 
   protected keep(): void {
     if (!this.ready()) return;
-    const edit = Object.assign(
-      {},
-      ...this.reads().map((read) => ('edit' in read ? read.edit : {})),
-    ) as BatchEdit;
-    this.actions.editMany(this.pieces, edit);
+    this.actions.editMany(this.pieces, this.edit());
     this.ref.close(true);
   }
 
@@ -123,38 +183,13 @@ export class BatchEditSheet {
       case 'species':
         return speciesName(piece.species);
       case 'thickness':
-        return String(piece.thickness);
+        return formatLength(piece.thickness, this.store.unit());
       case 'moisture':
         return piece.moisturePct === undefined ? '' : String(piece.moisturePct);
       case 'place':
       case 'find':
       case 'name':
         return piece[key];
-    }
-  }
-
-  private read(key: Field, text: string): Read {
-    switch (key) {
-      case 'species': {
-        const name = text.replace(/\s*\?$/, '');
-        const species = findSpecies(name);
-        if (species === undefined) return { fault: `no species is called “${name}”` };
-        return { edit: { species, speciesSure: text.endsWith('?') ? 'guess' : 'sure' } };
-      }
-      case 'thickness': {
-        const thickness = parseLength(text, this.store.unit());
-        return thickness.ok ? { edit: { thickness: thickness.value } } : { fault: thickness.fault.message };
-      }
-      case 'moisture': {
-        const moisturePct = Number(text.replace('%', '').replace(',', '.'));
-        return moisturePct >= 0 && moisturePct <= 250
-          ? { edit: { moisturePct } }
-          : { fault: 'a figure from 0 to 250' };
-      }
-      case 'place':
-      case 'find':
-      case 'name':
-        return { edit: { [key]: text } };
     }
   }
 }

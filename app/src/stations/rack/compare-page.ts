@@ -10,6 +10,8 @@ import {
   viewChild,
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import { MatButton } from '@angular/material/button';
+import { MatProgressBar } from '@angular/material/progress-bar';
 import {
   cautionsFor,
   formatLength,
@@ -22,7 +24,7 @@ import {
   type Piece,
 } from '@aldrek/core';
 import { LengthFigure } from '../../drawing/length-figure';
-import { areaText, litresText, volumeText } from '../../drawing/measures';
+import { areaText, volumeInDm3, volumeText } from '../../drawing/measures';
 import { Ruler } from '../../drawing/ruler';
 import { fitScale, scaleNote } from '../../drawing/scale';
 import { widthOf } from '../../drawing/width-of';
@@ -34,6 +36,7 @@ import type { PieceFigures } from '../../state/figures';
 import { classText, PLANED_CLASSES, stockTotals } from './stock-totals';
 import { atOnce } from '../../turns/turns';
 import { unknowns } from './rack-totals';
+import { ToggleField } from '../../ui/toggle-field';
 
 /** More pieces than this are listed without being drawn. */
 const MOST_DRAWN = 60;
@@ -41,7 +44,7 @@ const MOST_DRAWN = 60;
 /** Pieces side by side under one ruler with all that they give, and what they give in all. */
 @Component({
   selector: 'al-compare-page',
-  imports: [LengthFigure, RouterLink, Ruler, WoodFace],
+  imports: [MatButton, LengthFigure, RouterLink, Ruler, WoodFace, MatProgressBar, ToggleField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './compare-page.html',
   styleUrl: './compare-page.scss',
@@ -56,7 +59,7 @@ export class ComparePage {
   private readonly bench = viewChild<ElementRef<HTMLElement>>('bench');
   private readonly benchPx = widthOf(this.bench, 900);
 
-  protected readonly grades = GRADES.map((grade) => ({ grade, name: GRADE_NAMES[grade] }));
+  protected readonly grades = GRADES.map((grade) => ({ value: grade, name: GRADE_NAMES[grade] }));
   protected readonly pieces = computed(() => {
     const asked = this.of()?.split(',');
     if (!asked) return this.store.pieces();
@@ -126,14 +129,14 @@ export class ComparePage {
   private figuresOf(piece: Piece, given: PieceFigures) {
     const unit = this.store.unit();
     const { sure } = this.actions.sureOf(piece, given.volumeM3);
-    const bare = (m3: number): string => litresText(m3, unit).replace(/ .*$/, '');
+    const bare = (m3: number): string => volumeInDm3(m3, unit).replace(/ .*$/, '');
     return {
       share: Math.round(given.share * 100),
       thick: Math.floor(given.thicknessWhole * 10) / 10,
       longest: given.longest,
       area: areaText(given.areaMm2 / 1e6, unit, 3),
-      sure: `${bare(sure.low)} – ${bare(sure.likely)} – ${litresText(sure.high, unit)}`,
-      school: given.better === 'same' ? 'either school' : SCHOOL_NAMES[given.better],
+      sure: `${bare(sure.low)} – ${bare(sure.likely)} – ${volumeInDm3(sure.high, unit)}`,
+      school: given.better === 'same' ? 'either order' : SCHOOL_NAMES[given.better],
     };
   }
 }

@@ -10,18 +10,20 @@ import {
   signal,
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import { MatButton } from '@angular/material/button';
 import { clearanceOf, hazardRule, hazardsOf, speciesLabel, type Piece } from '@aldrek/core';
 import { LengthFigure } from '../../drawing/length-figure';
-import { FigureField } from '../../fields/figure-field';
+import { FigureField } from '../../ui/figure-field';
 import { qrPath } from '../../labels/qr-code';
 import { SHEETS, sheetsOf, type SheetId } from '../../labels/sheets';
 import { codeOfTag } from '../../labels/tag-code';
 import { ShopStore } from '../../state/shop.store';
+import { ChoiceField } from '../../ui/choice-field';
 
 /** Labels for pieces, with a code that leads back to them: black on white, on the sheets that shops sell. */
 @Component({
   selector: 'al-labels-page',
-  imports: [RouterLink, FigureField, LengthFigure],
+  imports: [MatButton, RouterLink, FigureField, LengthFigure, ChoiceField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './labels-page.html',
   styleUrl: './labels-page.scss',
@@ -32,8 +34,10 @@ export class LabelsPage {
 
   protected readonly store = inject(ShopStore);
   private readonly document = inject(DOCUMENT);
-  protected readonly sheetIds = Object.keys(SHEETS) as SheetId[];
-  protected readonly sheets = SHEETS;
+  protected readonly sheetChoices = (Object.keys(SHEETS) as SheetId[]).map((value) => ({
+    value,
+    name: SHEETS[value].name,
+  }));
   protected readonly sheetId = signal<SheetId>('a4');
   protected readonly skipped = signal(0);
   protected readonly sheet = computed(() => SHEETS[this.sheetId()]);
@@ -57,11 +61,6 @@ export class LabelsPage {
       rule.textContent = `@page { size: ${this.sheet().page.css}; margin: 0; }`;
     });
     inject(DestroyRef).onDestroy(() => rule.remove());
-  }
-
-  protected choose(id: string): void {
-    const known = this.sheetIds.find((sheet) => sheet === id);
-    if (known) this.sheetId.set(known);
   }
 
   protected print(): void {

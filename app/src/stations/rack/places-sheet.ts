@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatDialogClose, MatDialogContent, MatDialogTitle } from '@angular/material/dialog';
+import { MatButton } from '@angular/material/button';
 import {
   SHELTER_NAMES,
   SHELTERS,
@@ -8,13 +9,16 @@ import {
   type Place,
   type Shelter,
 } from '@aldrek/core';
+import type { Choice } from '../../ui/choice-field';
 import { ShopStore } from '../../state/shop.store';
 import { Today } from '../../state/today';
+import { ChoiceField } from '../../ui/choice-field';
+import { TextField } from '../../ui/text-field';
 
 /** Where wood lies, how sheltered it is there, and how long it has been drying. */
 @Component({
   selector: 'al-places-sheet',
-  imports: [MatDialogTitle, MatDialogContent, MatDialogClose],
+  imports: [MatButton, MatDialogTitle, MatDialogContent, MatDialogClose, ChoiceField, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 mat-dialog-title>Places</h2>
@@ -27,29 +31,28 @@ import { Today } from '../../state/today';
               <strong>{{ row.name }}</strong>
               <span class="muted">{{ row.about }}</span>
             </div>
-            <label class="field"
-              ><span class="visually-hidden">{{ row.name }}: shelter</span>
-              <select #shelter (change)="set(row.name, shelter.value)">
-                <option value="" [selected]="row.shelter === null">not said</option>
-                @for (kind of shelters; track kind) {
-                  <option [value]="kind" [selected]="kind === row.shelter">
-                    {{ names[kind] }}, settles near {{ settles[kind] }} %
-                  </option>
-                }
-              </select></label
-            >
+            <al-choice-field
+              [spoken]="row.name + ': shelter'"
+              [value]="row.shelter ?? ''"
+              [choices]="shelters"
+              (changed)="set(row.name, $event)"
+            />
           </li>
         } @empty {
           <li>Nothing lies anywhere yet. Say “at bay 2” on the tally line.</li>
         }
       </ul>
       <div class="row">
-        <label class="field"
-          ><span>another place</span
-          ><input #name maxlength="120" placeholder="drying shed" (keydown.enter)="add(name)"
-        /></label>
-        <button type="button" class="btn" (click)="add(name)">Add</button>
-        <button type="button" class="btn strong" mat-dialog-close>Done</button>
+        <al-text-field
+          #another
+          label="another place"
+          placeholder="drying shed"
+          [longest]="120"
+          value=""
+          (changed)="add($event, another)"
+        />
+        <button type="button" matButton="outlined" (click)="another.keep()">Add</button>
+        <button type="button" matButton="filled" mat-dialog-close>Done</button>
       </div>
     </mat-dialog-content>
   `,
@@ -90,9 +93,13 @@ import { Today } from '../../state/today';
 export class PlacesSheet {
   private readonly store = inject(ShopStore);
   private readonly today = inject(Today).get();
-  protected readonly shelters = SHELTERS;
-  protected readonly names = SHELTER_NAMES;
-  protected readonly settles = SETTLES_AT_PCT;
+  protected readonly shelters: readonly Choice<Shelter | ''>[] = [
+    { value: '', name: 'not said' },
+    ...SHELTERS.map((kind) => ({
+      value: kind,
+      name: `${SHELTER_NAMES[kind]}, settles near ${SETTLES_AT_PCT[kind]} %`,
+    })),
+  ];
   private readonly places = computed(() => this.store.shop().settings.places);
   protected readonly rows = computed(() =>
     stockByPlace(this.store.pieces(), this.places(), this.today).map((stock) => ({
@@ -106,17 +113,15 @@ export class PlacesSheet {
     })),
   );
 
-  protected set(name: string, value: string): void {
-    const shelter = SHELTERS.find((known): known is Shelter => known === value);
+  protected set(name: string, shelter: Shelter | ''): void {
     const others = this.places().filter((place) => place.name !== name);
-    this.keep(`shelter of ${name}`, shelter ? [...others, { name, shelter }] : others);
+    this.keep(`shelter of ${name}`, shelter !== '' ? [...others, { name, shelter }] : others);
   }
 
-  protected add(entry: HTMLInputElement): void {
-    const name = entry.value.trim();
+  protected add(name: string, entry: TextField): void {
     if (name === '' || this.rows().some((row) => row.name === name)) return;
     this.keep(`place ${name}`, [...this.places(), { name, shelter: 'shed' }]);
-    entry.value = '';
+    entry.clear();
   }
 
   private keep(label: string, places: readonly Place[]): void {

@@ -1,70 +1,58 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { formatLength, GRADE_NAMES, GRADES, readPartLine, type Grade, type Want } from '@aldrek/core';
-import { RackFigures } from '../../state/rack-figures';
+import { MatButton } from '@angular/material/button';
+import { MatProgressBar } from '@angular/material/progress-bar';
+import { formatLength, GRADE_NAMES, GRADES, readPartLine, type Want } from '@aldrek/core';
+import { RackFigures, type GivingOrder } from '../../state/rack-figures';
 import { RackView } from '../../state/rack-view';
+import type { Choice } from '../../ui/choice-field';
 import { ShopStore } from '../../state/shop.store';
+import { ChoiceField } from '../../ui/choice-field';
+import { ToggleField } from '../../ui/toggle-field';
+import { TextField } from '../../ui/text-field';
 
 /** Looks for what pieces can give: a finished size and a grade on one line, best or worst on top. */
 @Component({
   selector: 'al-rack-gives',
+  imports: [MatButton, MatProgressBar, ChoiceField, ToggleField, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h2 class="label" id="gives">What it can give</h2>
-    <label class="field">
-      <span class="visually-hidden">Finished size and grade wanted</span>
-      <input
-        #line
-        data-reads="line"
-        placeholder="900 x 80 x 18 clear"
-        autocomplete="off"
-        [value]="text()"
-        [attr.aria-invalid]="fault() !== null"
-        (change)="read(line.value)"
-        (keydown.escape)="clear(); line.blur()"
-      />
-      @if (fault(); as found) {
-        <span class="fault" role="alert">{{ found }}</span>
-      }
-    </label>
+    <h2 class="label">What it can give</h2>
+    <al-text-field
+      spoken="Finished size and grade wanted"
+      placeholder="900 x 80 x 18 clear"
+      [line]="true"
+      [value]="text()"
+      [fault]="fault()"
+      (changed)="read($event)"
+    />
     @if (rack.want(); as want) {
       <p class="muted" role="status">{{ rack.progress() === null ? said(want) : 'Working it out…' }}</p>
     }
     @if (rack.want() !== null || view.by() === 'yield') {
-      <div class="row" role="radiogroup" aria-labelledby="gives">
-        @for (order of orders; track order.order) {
-          <button
-            type="button"
-            role="radio"
-            class="btn"
-            [attr.aria-checked]="rack.order() === order.order"
-            (click)="rack.order.set(order.order)"
-          >
-            {{ order.name }}
-          </button>
-        }
-      </div>
+      <al-toggle-field
+        label="Which end on top"
+        [value]="rack.order()"
+        [choices]="orders"
+        (changed)="rack.order.set($event)"
+      />
     }
     @if (view.by() === 'yield') {
-      <label class="field">
-        <span>graded</span>
-        <select #grade [value]="rack.grade()" (change)="regrade(grade.value)">
-          @for (option of grades; track option.grade) {
-            <option [value]="option.grade" [selected]="option.grade === rack.grade()">
-              {{ option.name }}
-            </option>
-          }
-        </select>
-      </label>
+      <al-choice-field
+        label="graded"
+        [value]="rack.grade()"
+        [choices]="grades"
+        (changed)="rack.grade.set($event)"
+      />
     }
     @if (rack.progress(); as progress) {
       <p class="progress" role="status">
-        <progress [value]="progress.done" [max]="progress.of"></progress>
+        <mat-progress-bar [value]="(100 * progress.done) / progress.of" />
         {{ progress.done }} of {{ progress.of }} worked out
-        <button type="button" class="btn" (click)="rack.stop()">Stop</button>
+        <button type="button" matButton="outlined" (click)="rack.stop()">Stop</button>
       </p>
     }
     @if (rack.want() !== null) {
-      <button type="button" class="btn" (click)="clear()">Show all again</button>
+      <button type="button" matButton="outlined" (click)="clear()">Show all again</button>
     }
   `,
   styles: `
@@ -72,21 +60,6 @@ import { ShopStore } from '../../state/shop.store';
       display: grid;
       gap: 8px;
       margin-bottom: 20px;
-    }
-    .row {
-      display: grid;
-      grid-template-columns: 1fr 1fr;
-      gap: 4px;
-    }
-    .row .btn {
-      padding: 0 4px;
-      font-size: 13px;
-      line-height: 1.15;
-      white-space: normal;
-    }
-    .row .btn[aria-checked='true'] {
-      border-color: var(--blue);
-      background: var(--blue-tint);
     }
     p {
       font-size: 13px;
@@ -102,11 +75,9 @@ import { ShopStore } from '../../state/shop.store';
       h2 {
         display: none;
       }
-      .field {
-        width: 170px;
-      }
-      .row {
-        width: 190px;
+      al-text-field,
+      al-toggle-field {
+        width: 200px;
       }
       .progress {
         display: flex;
@@ -114,10 +85,6 @@ import { ShopStore } from '../../state/shop.store';
         gap: 8px;
         white-space: nowrap;
       }
-    }
-    progress {
-      width: 100%;
-      accent-color: var(--blue);
     }
   `,
 })
@@ -127,11 +94,11 @@ export class RackGives {
   private readonly store = inject(ShopStore);
   protected readonly text = signal('');
   protected readonly fault = signal<string | null>(null);
-  protected readonly orders = [
-    { order: 'worst', name: 'worst on top' },
-    { order: 'best', name: 'best on top' },
-  ] as const;
-  protected readonly grades = GRADES.map((grade) => ({ grade, name: GRADE_NAMES[grade] }));
+  protected readonly orders: readonly Choice<GivingOrder>[] = [
+    { value: 'worst', name: 'worst on top' },
+    { value: 'best', name: 'best on top' },
+  ];
+  protected readonly grades = GRADES.map((grade) => ({ value: grade, name: GRADE_NAMES[grade] }));
   private readonly count = computed(
     () => [...(this.rack.giving()?.values() ?? [])].filter(({ gives }) => gives).length,
   );
@@ -162,11 +129,6 @@ export class RackGives {
     this.text.set('');
     this.fault.set(null);
     this.rack.want.set(null);
-  }
-
-  protected regrade(value: string): void {
-    const grade = GRADES.find((option): option is Grade => option === value);
-    if (grade) this.rack.grade.set(grade);
   }
 
   protected said(want: Want): string {

@@ -11,9 +11,15 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { MatButton } from '@angular/material/button';
+import { BreakpointObserver } from '@angular/cdk/layout';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { map } from 'rxjs';
+import { MatButton, MatIconButton } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
 import { Router } from '@angular/router';
+import { MatExpansionPanel, MatExpansionPanelHeader } from '@angular/material/expansion';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import type { Piece } from '@aldrek/core';
 import { areaText, volumeText } from '../../drawing/measures';
 import { Ruler } from '../../drawing/ruler';
@@ -38,6 +44,7 @@ import { RackView, STACK_BY, type StackBy } from '../../state/rack-view';
 import { countBelow, rackTotals, totalsSource } from './rack-totals';
 import { drying, rackRows, STACK_NAMES, type RackRow, type Stack } from './stacks';
 import { TallyBar } from './tally-bar';
+import { ToggleField } from '../../ui/toggle-field';
 
 /** Room for tag and size beside the longest strip, px. */
 const LABEL_ROOM = 250;
@@ -52,7 +59,21 @@ const MOST_IN_ADDRESS = 300;
 /** The Rack: every piece to one scale under one ruler, and the tally line beneath. */
 @Component({
   selector: 'al-rack',
-  imports: [MatButton, CdkVirtualScrollViewport, CdkVirtualForOf, Ruler, PieceRow, RackGives, TallyBar],
+  imports: [
+    MatButton,
+    CdkVirtualScrollViewport,
+    CdkVirtualForOf,
+    Ruler,
+    PieceRow,
+    RackGives,
+    TallyBar,
+    MatIconButton,
+    MatExpansionPanel,
+    MatExpansionPanelHeader,
+    MatFormField,
+    MatInput,
+    ToggleField,
+  ],
   providers: [RackLayout, { provide: VIRTUAL_SCROLL_STRATEGY, useClass: KnownHeightsScroll }],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './rack.html',
@@ -74,8 +95,14 @@ export class Rack {
   private readonly searchField = viewChild<ElementRef<HTMLInputElement>>('search');
   private readonly tally = viewChild.required(TallyBar);
 
-  protected readonly stackBy = STACK_BY;
-  protected readonly stackNames = STACK_NAMES;
+  protected readonly stackBy = STACK_BY.map((value) => ({ value, name: STACK_NAMES[value] }));
+  /** Where the page has no room for a side of its own. */
+  protected readonly narrow = toSignal(
+    inject(BreakpointObserver)
+      .observe('(max-width: 900px)')
+      .pipe(map(({ matches }) => matches)),
+    { initialValue: false },
+  );
   private readonly benchPx = widthOf(this.bench, 900);
 
   /** What was searched for, and of that only what gives the wanted part, where one is wanted. */

@@ -57,7 +57,7 @@ import { RackActions } from '../../state/rack-actions';
       </p>
       <div class="row">
         <button matButton="filled" (click)="keep()">Keep</button>
-        <button matButton="outlined" mat-dialog-close>Leave</button>
+        <button matButton="outlined" mat-dialog-close>Cancel</button>
       </div>
     </mat-dialog-content>
   `,

@@ -10,6 +10,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
+import { MatButton } from '@angular/material/button';
 import {
   fullWidth,
   printTallyLine,
@@ -20,7 +21,7 @@ import {
 } from '@aldrek/core';
 import { marksOf, readLines, textOf, type ReadLine } from '../../drawing/read-lines';
 import { NominalNote } from '../../drawing/nominal-note';
-import { ReadingLine } from '../../drawing/reading-line';
+import { ReadingLine } from '../../ui/reading-line';
 import { WoodFace } from '../../drawing/wood-face';
 import { RackActions } from '../../state/rack-actions';
 import { ShopStore } from '../../state/shop.store';
@@ -32,7 +33,7 @@ const STRIP = { width: 200, height: 62 };
 /** The tally line: pieces as they are called out, read and drawn while they are typed. */
 @Component({
   selector: 'al-tally-bar',
-  imports: [ReadingLine, WoodFace, NominalNote],
+  imports: [MatButton, ReadingLine, WoodFace, NominalNote],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './tally-bar.html',
   styleUrl: './tally-bar.scss',

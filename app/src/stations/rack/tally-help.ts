@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component } from '@angular/core';
 import { MatDialogClose, MatDialogContent, MatDialogTitle } from '@angular/material/dialog';
+import { MatButton } from '@angular/material/button';
 import { FINDING_KINDS, findingKindFacts, HAZARD_KINDS } from '@aldrek/core';
 
 const FORMS: readonly (readonly [form: string, says: string])[] = [
@@ -23,7 +24,7 @@ const FORMS: readonly (readonly [form: string, says: string])[] = [
 /** Everything that a tally line can say, by example. */
 @Component({
   selector: 'al-tally-help',
-  imports: [MatDialogTitle, MatDialogContent, MatDialogClose],
+  imports: [MatButton, MatDialogTitle, MatDialogContent, MatDialogClose],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 mat-dialog-title>What a tally line can say</h2>
@@ -39,7 +40,7 @@ const FORMS: readonly (readonly [form: string, says: string])[] = [
       </dl>
       <p><strong>What may be found:</strong> {{ findings }}.</p>
       <p><strong>Hazards:</strong> {{ hazards }}.</p>
-      <button type="button" class="btn strong" mat-dialog-close>Done</button>
+      <button type="button" matButton="filled" mat-dialog-close>Done</button>
     </mat-dialog-content>
   `,
   styles: `

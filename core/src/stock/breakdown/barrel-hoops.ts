@@ -3,7 +3,7 @@
  * radius, so the circumference and with it every radius r loses Δr = r · S_r/30 · ΔMC; sanding the outside takes more.
  * The profile is the parabola r(z) = R_b − (R_b − R_h)(z/h)², z from the belly, h half the height. A hoop that fitted
  * at z₀ therefore seats where the radius is now what it was there: z₁ = h·√((z₀/h)² − Δr/(R_b − R_h)). Where the root is
- * of a negative number the cask is nowhere as wide as the hoop any more: it falls to the belly and off.
+ * of a negative number the cask is nowhere as wide as the hoop any more: it falls to the bilge and off.
  */
 import { assert } from '../../foundation/assert.ts';
 import { movementMm } from '../../timber/movement.ts';

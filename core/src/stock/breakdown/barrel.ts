@@ -61,10 +61,10 @@ function seatsInWords(m: Measures): string {
   const told = new Map<string, string>();
   for (const { name, atMm, seatMm } of seatedHoops(m)) {
     const moves =
-      seatMm === null ? 'falls to the belly and off' : `${atMm.toFixed(0)} → ${seatMm.toFixed(0)} mm`;
+      seatMm === null ? 'falls to the bilge and off' : `${atMm.toFixed(0)} → ${seatMm.toFixed(0)} mm`;
     told.set(name, `${name} ${moves}`);
   }
-  return told.size === 0 ? '' : `Its hoops then seat, from the belly: ${[...told.values()].join(', ')}.`;
+  return told.size === 0 ? '' : `Its hoops then seat, from the bilge: ${[...told.values()].join(', ')}.`;
 }
 
 function sorts(m: Measures): Sort[] {
@@ -88,7 +88,7 @@ function sorts(m: Measures): Sort[] {
       const cut = rectangleInSlice(headRadius(m), board.from, board.to);
       return {
         key: `head-${i + 1}`,
-        name: 'head board',
+        name: 'head piece',
         count: heads,
         ...cut,
         thickness,
@@ -203,7 +203,7 @@ export const BARREL: BreakdownModel = {
   view: 'from the side, with a head',
   fields: [
     field('height', 'height', 880, 150, 2500),
-    field('bilge', 'across the belly', 700, 120, 2500),
+    field('bilge', 'across the bilge', 700, 120, 2500),
     field('head', 'across an end', 580, 100, 2500),
     field('staves', 'staves', 24, 6, 60, { unit: 'count' }),
     field('staveThickness', 'stave thickness', 26, 8, 60),
@@ -223,7 +223,7 @@ export const BARREL: BreakdownModel = {
     },
     {
       id: 'halves',
-      name: 'and cut each stave at the belly',
+      name: 'and cut each stave at the bilge',
       about: 'Half staves lie flatter and have one straight taper.',
       brokenShare: 0.08,
       minutesEach: 8,

@@ -147,7 +147,7 @@ export const OUTDOOR_BOARDS: BreakdownModel = {
     field('width', 'width', 140, 30, 400),
     field('thickness', 'thickness', 28, 8, 90),
     field('spacing', 'between joists or rails', 450, 100, 2000),
-    field('weathering', 'weathered skin, deep', 1.5, 0.1, 6),
+    field('weathering', 'weathered layer, deep', 1.5, 0.1, 6),
     field('endChecks', 'checks at the ends', 80, 0, 1000),
     field('bow', 'bow over the length', 10, 0, 200, { seldom: true }),
     field('cup', 'cup over the width', 3, 0, 60, { seldom: true }),
@@ -180,7 +180,7 @@ export const OUTDOOR_BOARDS: BreakdownModel = {
   kept: () => [],
   drawing,
   remarks: (m) => [
-    `Cut 50 to 150 mm beyond the checks and the rot that show at the ends; the skin is weathered about ${measure(m, 'weathering')} mm deep.`,
+    `Cut 50 to 150 mm beyond the checks and the rot that show at the ends; the face is weathered about ${measure(m, 'weathering')} mm deep.`,
     'What stood outdoors counts as treated until it is shown otherwise.',
   ],
 };

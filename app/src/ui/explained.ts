@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import type { Explained } from '@aldrek/core';
 import { LENGTH_UNIT } from '../drawing/length-unit';
 import { quantityText } from '../drawing/quantity';
@@ -6,10 +7,12 @@ import { quantityText } from '../drawing/quantity';
 /** A figure that can be tapped to say where it comes from: its formula, what went in, the source. */
 @Component({
   selector: 'al-explained',
+  imports: [MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <button
       type="button"
+      matButton
       class="tap"
       [attr.aria-expanded]="open()"
       [attr.aria-label]="spoken() === null ? null : spoken() + ': where it comes from'"
@@ -29,7 +32,9 @@ import { quantityText } from '../drawing/quantity';
         </dl>
         <p class="source">{{ of().source }}</p>
         @if (of().ofTheShop) {
-          <button type="button" class="btn" (click)="profile.emit()">Change the shop’s figures…</button>
+          <button type="button" matButton="outlined" (click)="profile.emit()">
+            Change the shop’s figures…
+          </button>
         }
       </div>
     }
@@ -39,17 +44,19 @@ import { quantityText } from '../drawing/quantity';
       display: block;
       min-width: 0;
     }
-    .tap {
-      display: inline-flex;
-      align-items: baseline;
+    .tap.tap {
       max-width: 100%;
+      height: auto;
       padding: 4px 0;
-      border: 0;
-      background: none;
       color: inherit;
       font: inherit;
+      letter-spacing: inherit;
       text-align: start;
-      cursor: pointer;
+      white-space: normal;
+    }
+    .tap ::ng-deep .mdc-button__label {
+      align-items: baseline;
+      gap: 0;
     }
     .mark {
       margin-inline-start: 5px;
@@ -88,7 +95,7 @@ import { quantityText } from '../drawing/quantity';
     .source {
       color: var(--muted);
     }
-    .btn {
+    .card button {
       margin-top: 8px;
     }
   `,

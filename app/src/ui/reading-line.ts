@@ -8,6 +8,9 @@ import {
   output,
   viewChild,
 } from '@angular/core';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { ReadsLine } from './reads-line';
 
 /** A stretch of the text that was understood or not, as the reader of the line gives it. */
 export interface LineMark {
@@ -26,50 +29,42 @@ interface Stretch {
  */
 @Component({
   selector: 'al-reading-line',
+  imports: [MatFormField, MatInput, ReadsLine],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="box" [class.wrong]="faults().length > 0">
+    <mat-form-field subscriptSizing="dynamic">
       <!-- Kept on one line: in here every space would show, and shift the marks. -->
       <!-- prettier-ignore -->
       <div class="backdrop" aria-hidden="true">@for (stretch of stretches(); track $index) {<span [class.bad]="stretch.wrong">{{ stretch.text }}</span>}</div>
       <textarea
         #field
-        data-reads="line"
+        matInput
+        alReadsLine
         spellcheck="false"
         autocapitalize="off"
         autocomplete="off"
         [rows]="rows()"
+        [errorStateMatcher]="refusal"
         [attr.aria-label]="label()"
-        [attr.aria-invalid]="faults().length > 0"
         [attr.aria-describedby]="describedBy()"
         [placeholder]="placeholder()"
         [value]="text()"
         (input)="text.set(field.value)"
+        (lineRead)="text.set($event)"
         (keydown)="key($event)"
       ></textarea>
-    </div>
+    </mat-form-field>
   `,
   styles: `
     :host {
       display: block;
     }
-    .box {
-      position: relative;
-      border: 1.5px solid var(--line);
-      border-radius: 8px;
-      background: var(--raised);
-    }
-    .box:focus-within {
-      border-color: var(--blue);
-      box-shadow: 0 0 0 1.5px var(--blue);
-    }
     textarea,
     .backdrop {
       box-sizing: border-box;
       width: 100%;
-      min-height: 44px;
       margin: 0;
-      padding: 9px 14px;
+      padding: 0;
       border: 0;
       font: inherit;
       font-size: 16.5px;
@@ -82,12 +77,8 @@ interface Stretch {
       overflow-wrap: break-word;
     }
     textarea {
-      display: block;
       position: relative;
       resize: none;
-      background: transparent;
-      color: var(--ink);
-      outline: none;
     }
     textarea::placeholder {
       color: var(--muted);
@@ -98,9 +89,10 @@ interface Stretch {
     }
     .backdrop {
       position: absolute;
-      inset: 0;
+      inset: var(--mat-form-field-container-vertical-padding) 0;
       overflow: hidden;
       color: transparent;
+      pointer-events: none;
     }
     .bad {
       background: var(--hazard-tint);
@@ -123,6 +115,7 @@ export class ReadingLine {
   readonly earlier = output<-1 | 1>();
 
   private readonly field = viewChild.required<ElementRef<HTMLTextAreaElement>>('field');
+  protected readonly refusal = { isErrorState: (): boolean => this.faults().length > 0 };
   protected readonly rows = computed(() => Math.min(8, this.text().split('\n').length));
 
   protected readonly stretches = computed((): Stretch[] => {

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import { findSpecies, SPECIES, speciesName, type Certainty, type SpeciesId } from '@aldrek/core';
+import { TextField } from './text-field';
 
 export interface ChosenSpecies {
   readonly species: SpeciesId;
@@ -9,29 +10,15 @@ export interface ChosenSpecies {
 /** A species by any of its names; `?` behind it marks a guess. */
 @Component({
   selector: 'al-species-field',
+  imports: [TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <label class="field">
-      <span>{{ label() }}</span>
-      <input
-        #entry
-        list="al-species-names"
-        autocomplete="off"
-        [value]="text()"
-        [attr.aria-invalid]="fault() !== null"
-        (focus)="entry.select()"
-        (change)="write(entry)"
-      />
-      <datalist id="al-species-names">
-        @for (name of names; track name) {
-          <option [value]="name"></option>
-        }
-      </datalist>
-      @if (fault(); as found) {
-        <span class="fault" role="alert">{{ found }}</span>
-      }
-    </label>
-  `,
+  template: `<al-text-field
+    [label]="label()"
+    [value]="text()"
+    [names]="names"
+    [fault]="fault()"
+    (changed)="write($event)"
+  />`,
 })
 export class SpeciesField {
   readonly label = input('species, ? for a guess');
@@ -49,9 +36,8 @@ export class SpeciesField {
     computation: () => null,
   });
 
-  protected write(entry: HTMLInputElement): void {
-    const said = entry.value.trim();
-    const name = said.replace(/\s*\?$/, '');
+  protected write(said: string): void {
+    const name = said.replace(/\s*\?$/, '').trim();
     const species = name === '' ? 'unknown' : findSpecies(name);
     if (species === undefined) {
       this.fault.set(`no species is called “${name}”`);

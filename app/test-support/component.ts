@@ -1,0 +1,73 @@
+import { HarnessLoader } from '@angular/cdk/testing';
+import { TestbedHarnessEnvironment } from '@angular/cdk/testing/testbed';
+import { signal, type Type, type WritableSignal } from '@angular/core';
+import { type ComponentFixture, TestBed } from '@angular/core/testing';
+import { emptyShop, type LengthUnit, type ShopDocument } from '@aldrek/core';
+import { LENGTH_UNIT } from '../src/drawing/length-unit';
+import { SHOP_REPOSITORY, ShopStore } from '../src/state/shop.store';
+import { Today } from '../src/state/today';
+
+/** A component on screen: its fixture, harnesses in it and in the overlays over it. */
+export interface OnScreen<C> {
+  readonly fixture: ComponentFixture<C>;
+  readonly loader: HarnessLoader;
+  /** For panels, menus and dialogs, which lie outside of the component. */
+  readonly overlays: HarnessLoader;
+  readonly element: HTMLElement;
+}
+
+/** Puts a component on screen with its inputs. */
+export async function show<C>(
+  component: Type<C>,
+  inputs: Readonly<Record<string, unknown>> = {},
+): Promise<OnScreen<C>> {
+  const fixture = TestBed.createComponent(component);
+  for (const [name, value] of Object.entries(inputs)) fixture.componentRef.setInput(name, value);
+  const element = fixture.nativeElement as HTMLElement;
+  document.body.append(element);
+  fixture.autoDetectChanges();
+  await fixture.whenStable();
+  return {
+    fixture,
+    element,
+    loader: TestbedHarnessEnvironment.loader(fixture),
+    overlays: TestbedHarnessEnvironment.documentRootLoader(fixture),
+  };
+}
+
+/** What an output says, in order. */
+export function heard<T>(output: { subscribe: (hear: (value: T) => void) => unknown }): T[] {
+  const said: T[] = [];
+  output.subscribe((value) => said.push(value));
+  return said;
+}
+
+/** Lengths in a unit that the test may change. */
+export function unitOf(unit: LengthUnit): WritableSignal<LengthUnit> {
+  const chosen = signal(unit);
+  TestBed.overrideProvider(LENGTH_UNIT, { useValue: chosen });
+  return chosen;
+}
+
+/** The day on which tests happen. */
+export const TEST_DAY = '2026-03-01';
+
+/** A shop in memory, read and ready, as the app has it after its start. */
+export async function withShop(shop: Partial<ShopDocument> = {}): Promise<InstanceType<typeof ShopStore>> {
+  const start = { shop: { ...emptyShop(), ...shop }, seq: 0 };
+  const repository = {
+    load: () => Promise.resolve(start),
+    loadHistory: () => Promise.resolve({ done: [], undone: [], revision: 0 }),
+    write: () => Promise.resolve({ kind: 'written', seq: 1, shop: start.shop }),
+    since: () => Promise.resolve([]),
+  };
+  TestBed.configureTestingModule({
+    providers: [
+      { provide: SHOP_REPOSITORY, useValue: repository },
+      { provide: Today, useValue: { get: () => TEST_DAY } },
+    ],
+  });
+  const store = TestBed.inject(ShopStore);
+  await store.load();
+  return store;
+}
