@@ -49,6 +49,7 @@ command(async () => {
         ...later.flatMap((suite) => ['--exclude', suite]),
       ]);
       if (code.length > 0) await step('lint', [tool('eslint'), '--no-warn-ignored', ...code]);
+      await step('controls', [join(root, 'scripts/controls.mjs')]);
       if (files.length > 0)
         await step('format', [
           tool('prettier'),

@@ -1,5 +1,5 @@
-// `npm test`: installs what is missing, then lint, arrows, types, unit and end-to-end tests, and every bench briefly. Every step is
-// run even when one before it fails; the last line counts them all.
+// `npm test`: installs what is missing, then lint, arrows, types, unit, component and end-to-end tests, and every bench
+// briefly. Every step is run even when one before it fails; the last line counts them all.
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureChromium } from './chromium.mjs';
@@ -40,6 +40,7 @@ command(async () => {
     (async () => {
       await check('types', [join(root, 'scripts/types.mjs')]);
       await check('format', [tool('prettier'), '--check', '--log-level', 'warn', '.']);
+      await check('controls', [join(root, 'scripts/controls.mjs')]);
       await check('arrows', [
         tool('depcruise'),
         '--config',
@@ -57,6 +58,13 @@ command(async () => {
     'unit',
     [tool('vitest'), 'run', '--reporter=dot', '--reporter=json', `--outputFile.json=${unit}`],
     unit,
+    (report) => ({ good: report.numPassedTests, bad: report.numFailedTests }),
+  );
+  const components = join(results, 'components.json');
+  await suite(
+    'components',
+    [tool('ng'), 'test', '--reporters', 'dot', '--reporters', 'json', '--output-file', components],
+    components,
     (report) => ({ good: report.numPassedTests, bad: report.numFailedTests }),
   );
   await ensureBuilt();

@@ -1,10 +1,13 @@
-import { HarnessLoader } from '@angular/cdk/testing';
+import 'fake-indexeddb/auto';
+import type { HarnessLoader } from '@angular/cdk/testing';
 import { TestbedHarnessEnvironment } from '@angular/cdk/testing/testbed';
-import { signal, type Type, type WritableSignal } from '@angular/core';
+import { signal, type Provider, type Type, type WritableSignal } from '@angular/core';
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { emptyShop, type LengthUnit, type ShopDocument } from '@aldrek/core';
 import { LENGTH_UNIT } from '../src/drawing/length-unit';
 import { SHOP_REPOSITORY, ShopStore } from '../src/state/shop.store';
+import { ShopDb } from '../src/storage/shop-db';
+import { ShopRepository } from '../src/storage/shop-repository';
 import { Today } from '../src/state/today';
 
 /** A component on screen: its fixture, harnesses in it and in the overlays over it. */
@@ -52,22 +55,22 @@ export function unitOf(unit: LengthUnit): WritableSignal<LengthUnit> {
 /** The day on which tests happen. */
 export const TEST_DAY = '2026-03-01';
 
-/** A shop in memory, read and ready, as the app has it after its start. */
-export async function withShop(shop: Partial<ShopDocument> = {}): Promise<InstanceType<typeof ShopStore>> {
-  const start = { shop: { ...emptyShop(), ...shop }, seq: 0 };
-  const repository = {
-    load: () => Promise.resolve(start),
-    loadHistory: () => Promise.resolve({ done: [], undone: [], revision: 0 }),
-    write: () => Promise.resolve({ kind: 'written', seq: 1, shop: start.shop }),
-    since: () => Promise.resolve([]),
-  };
+let shops = 0;
+
+/** A shop in a browser's store of its own, read and ready, as the app has it after its start. */
+export async function withShop(
+  shop: Partial<ShopDocument> = {},
+  providers: readonly Provider[] = [],
+): Promise<InstanceType<typeof ShopStore>> {
   TestBed.configureTestingModule({
     providers: [
-      { provide: SHOP_REPOSITORY, useValue: repository },
+      { provide: SHOP_REPOSITORY, useValue: new ShopRepository(new ShopDb(`spec-${++shops}`)) },
       { provide: Today, useValue: { get: () => TEST_DAY } },
+      ...providers,
     ],
   });
   const store = TestBed.inject(ShopStore);
   await store.load();
+  store.change('start', { ...emptyShop(), ...shop });
   return store;
 }

@@ -67,8 +67,9 @@ export class Shop {
   /** Gives an answer of the check before loading; its step is opened where it is not the one in hand. */
   async answer(question: RegExp, answer: string): Promise<void> {
     const answers = this.page.getByRole('group', { name: question });
-    const header = this.page.locator('mat-step-header').filter({ hasText: question });
-    if ((await header.getAttribute('aria-selected')) !== 'true') await header.click();
+    const words = new RegExp(question.source.replace(/^\^/, ''), question.flags);
+    const header = this.page.locator('mat-step-header').filter({ hasText: words });
+    if ((await header.getAttribute('aria-expanded')) !== 'true') await header.click();
     await answers.getByRole('button', { name: answer, exact: true }).click();
   }
 

@@ -8,9 +8,10 @@ test('two projects are matched together, share boards, and are accepted and rele
   await shop.openDemo();
   await shop.go('Projects');
   await shop.pickProject('Boot bench');
-  await page.getByText('by itself').click();
-  await page.getByRole('checkbox', { name: 'Oar rack' }).check();
-  await page.getByText('with Oar rack').click();
+  await page.getByText('on its own').click();
+  await page.getByRole('menuitemcheckbox', { name: 'Oar rack' }).click();
+  await page.keyboard.press('Escape');
+  await expect(page.getByText('together with Oar rack')).toBeVisible();
   await shop.match();
   await expect(page.locator('al-part-card').filter({ hasText: 'placed' })).toHaveCount(6);
   // Parts of the other are there to see, and named, but not to carry.

@@ -42,7 +42,7 @@ test('what nobody has looked at is counted, named once, and answered for a whole
     await shop.go('Rack');
     await page.getByRole('button', { name: '2 not screened…' }).click();
     const sheet = page.getByRole('dialog');
-    await expect(sheet.getByRole('status')).toContainText('Perhaps preserved');
+    await expect(sheet.getByRole('status')).toContainText('Possibly treated');
     for (const answer of ['shown untreated', 'bare', 'no', 'none', 'neither'])
       await sheet.getByRole('radio', { name: answer, exact: true }).first().click();
     await expect(sheet.getByRole('status')).toContainText('no hazard is known');

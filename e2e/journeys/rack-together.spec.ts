@@ -10,13 +10,13 @@ test('several pieces are chosen, changed alike, and change back', async ({ page 
   await expect(page.getByText('2 chosen')).toBeVisible();
   await page.getByRole('button', { name: /^Change/ }).click();
   const dialog = page.getByRole('dialog');
-  await expect(dialog.getByRole('textbox', { name: 'place' })).toBeFocused();
-  await expect(dialog.getByRole('textbox', { name: 'place' })).toHaveAttribute('placeholder', 'bay 2');
+  await expect(dialog.getByRole('combobox', { name: 'place' })).toBeFocused();
+  await expect(dialog.getByRole('combobox', { name: 'place' })).toHaveAttribute('placeholder', 'bay 2');
   await dialog.getByRole('textbox', { name: /^species/ }).fill('sprice');
   await expect(dialog.getByText('no species is called “sprice”')).toBeVisible();
   await expect(dialog.getByRole('button', { name: 'Change them' })).toBeDisabled();
   await dialog.getByRole('textbox', { name: /^species/ }).fill('');
-  await dialog.getByRole('textbox', { name: 'place' }).fill('drying shed');
+  await dialog.getByRole('combobox', { name: 'place' }).fill('drying shed');
   await dialog.getByRole('button', { name: 'Change them' }).click();
   await expect(shop.piece('S-03')).toHaveAccessibleName(/at drying shed/);
   await page.keyboard.press('Escape');

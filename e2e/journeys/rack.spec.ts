@@ -24,7 +24,7 @@ test('pieces are searched, edited, duplicated and deleted by keyboard', async ({
   await shop.tally('rail 2400 x 90 x 20 pine, loft');
   await page.keyboard.press('Escape');
 
-  await page.keyboard.press('/');
+  await page.keyboard.press('s');
   await page.keyboard.type('loft');
   await expect(shop.pieces()).toHaveCount(1);
   await page.keyboard.press('Escape');

@@ -102,7 +102,7 @@ test('a part is fixed, another is laid elsewhere, a piece is left out; the rest 
   await parts.last().focus();
   for (let i = 0; i < 2; i++) await page.keyboard.press('Shift+ArrowUp');
   await expect(page.locator('.told')).toContainText('It stays where it was');
-  await page.getByRole('button', { name: /^Put aside/ }).click();
+  await page.getByRole('button', { name: /^Set aside to compare/ }).click();
   await expect(page.locator('al-plan-compare')).toContainText('boards to handle');
   const tag = (await page.locator('al-plan-bench li a').first().innerText()).trim();
   await page.getByRole('button', { name: `Leave ${tag} out` }).click();

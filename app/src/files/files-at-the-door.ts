@@ -106,6 +106,16 @@ export class FilesAtTheDoor {
     const call = this.worker.ask({ kind: 'read-table', file, ...ask }, (progress) => {
       if (progress.kind === 'rows') rows.push(...progress.rows);
     });
+    // The first look may have to wait for the worker; later ones are quick.
+    const shown =
+      ask.columns === null
+        ? this.show(
+            file.name,
+            () => STAGES.reading,
+            () => call.cancel(),
+          )
+        : (): void => undefined;
+    void call.result.catch(() => undefined).finally(shown);
     const result = call.result.then(
       (answer) => {
         if (answer.kind !== 'table') throw new Error(`the table was answered with ${answer.kind}`);

@@ -8,6 +8,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { MatDialogClose, MatDialogContent, MatDialogRef, MatDialogTitle } from '@angular/material/dialog';
+import { FormControl, ReactiveFormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { MatFormField, MatError } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
@@ -22,7 +23,16 @@ const READ_WIDTH_PX = 640;
 /** Finds a piece by its label: by the camera, or by typing what is written on it. */
 @Component({
   selector: 'al-scan-sheet',
-  imports: [MatButton, MatDialogTitle, MatDialogContent, MatDialogClose, MatFormField, MatError, MatInput],
+  imports: [
+    MatButton,
+    MatDialogTitle,
+    MatDialogContent,
+    MatDialogClose,
+    MatFormField,
+    MatError,
+    MatInput,
+    ReactiveFormsModule,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 mat-dialog-title>Find a piece by its label</h2>
@@ -30,21 +40,21 @@ const READ_WIDTH_PX = 640;
       <label class="entry-label" for="scan-tag">what is written on it</label>
       <mat-form-field subscriptSizing="dynamic">
         <input
-          #tag
           id="scan-tag"
           matInput
           cdkFocusInitial
           placeholder="P-01"
           autocapitalize="characters"
           autocomplete="off"
+          [formControl]="written"
           [errorStateMatcher]="refusal"
           (input)="fault.set(null)"
-          (keydown.enter)="find(tag.value)"
+          (keydown.enter)="find(written.value)"
         />
         <mat-error role="alert">{{ fault() }}</mat-error>
       </mat-form-field>
       <div class="row">
-        <button type="button" matButton="filled" (click)="find(tag.value)">Show it</button>
+        <button type="button" matButton="filled" (click)="find(written.value)">Show it</button>
         @if (!looking()) {
           <button type="button" matButton="outlined" (click)="look()">Use the camera</button>
         }
@@ -82,6 +92,7 @@ export class ScanSheet {
   private readonly ref = inject(MatDialogRef<ScanSheet, string>);
   private readonly video = viewChild.required<ElementRef<HTMLVideoElement>>('video');
   protected readonly fault = signal<string | null>(null);
+  protected readonly written = new FormControl('', { nonNullable: true });
   protected readonly refusal = { isErrorState: (): boolean => this.fault() !== null };
   protected readonly trouble = signal<string | null>(null);
   protected readonly looking = signal(false);

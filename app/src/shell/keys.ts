@@ -6,6 +6,8 @@ export interface KeyBinding {
   readonly keys: readonly string[];
   readonly shown: string;
   readonly does: string;
+  /** False for keys that only make sense under a finger: arrows, digits of a distance. */
+  readonly palette?: boolean;
   /** Returns false when it had nothing to do, so that the key keeps its usual meaning. */
   readonly run: (event: KeyboardEvent) => unknown;
 }
@@ -41,7 +43,7 @@ export class Keys {
   private hear(event: KeyboardEvent): void {
     if (event.defaultPrevented || document.querySelector('[role="dialog"], [role="menu"]')) return;
     const modified = event.ctrlKey || event.metaKey;
-    if (isWriting(event.target) && !(modified && event.key.toLowerCase() === 'enter')) return;
+    if (isWriting(event.target) && !(modified && WHILE_WRITING.has(event.key.toLowerCase()))) return;
     const digit = event.altKey && /^Digit\d$/.test(event.code) ? event.code.slice(-1) : null;
     const key = digit ?? (event.key.length === 1 ? event.key.toLowerCase() : event.key);
     const name = `${modified ? 'ctrl+' : ''}${digit === null ? '' : 'alt+'}${key}`;
@@ -54,6 +56,9 @@ export class Keys {
     }
   }
 }
+
+/** With Ctrl, these are heard in a field too. */
+const WHILE_WRITING = new Set(['enter', 'k']);
 
 /** What letters go into: fields, and lists that jump to what is typed. */
 const WRITTEN_IN =

@@ -14,6 +14,7 @@ import { InstrumentTray } from '../instruments/instrument-tray';
 import { Instruments } from '../instruments/instruments';
 import { ShopStore } from '../state/shop.store';
 import type { Choice } from '../ui/choice-field';
+import type { Command, CommandSources } from './command-list';
 import { Keys } from './keys';
 import { NoticeBars } from './notice-bars';
 import { Scheme } from './scheme';
@@ -50,6 +51,7 @@ export class Shell {
   protected readonly scheme = inject(Scheme);
   protected readonly instruments = inject(Instruments);
   private readonly router = inject(Router);
+  private readonly keys = inject(Keys);
   private readonly dialog = inject(MatDialog);
 
   protected readonly stations = STATIONS;
@@ -74,7 +76,7 @@ export class Shell {
   );
 
   constructor() {
-    inject(Keys).use({
+    this.keys.use({
       title: 'Everywhere',
       bindings: [
         ...STATIONS.map((station, i) => ({
@@ -86,7 +88,14 @@ export class Shell {
         { keys: ['ctrl+z'], shown: 'Ctrl Z', does: 'undo', run: () => this.store.undo() },
         { keys: ['ctrl+y'], shown: 'Ctrl Y', does: 'redo', run: () => this.store.redo() },
         { keys: ['u'], shown: 'U', does: 'mm or inch', run: () => this.switchUnit() },
-        { keys: ['?'], shown: '?', does: 'this sheet', run: () => void this.openKeySheet() },
+        { keys: ['?'], shown: '?', does: 'all keys', run: () => void this.openKeySheet() },
+        {
+          keys: ['ctrl+k', '/'],
+          shown: 'Ctrl K or /',
+          does: 'go to, or do',
+          palette: false,
+          run: () => void this.openPalette(),
+        },
       ],
     });
     // A page that is closed while a change is on its way to the disk asks first.
@@ -119,6 +128,38 @@ export class Shell {
   protected async openKeySheet(): Promise<void> {
     const { KeySheet } = await import('./key-sheet');
     this.dialog.open(KeySheet, { maxWidth: '860px' });
+  }
+
+  /** Everything by its name. What is chosen is done once the palette is gone, on what had the focus before. */
+  protected async openPalette(): Promise<void> {
+    const { CommandPalette } = await import('./command-palette');
+    const action = (name: string, run: () => unknown): Command => ({ id: name, name, about: 'shop', run });
+    const data: CommandSources = {
+      stations: STATIONS,
+      pieces: this.store.pieces(),
+      projects: this.store.projects(),
+      keys: this.keys.sheet(),
+      actions: [
+        action('Export the shop to a file', () => this.files.exportShop()),
+        action('Export pieces as CSV', () => this.files.exportCsv()),
+        action('Find a piece by its label', () => this.scan()),
+        action('How this shop works: saws, grades, prices', () => this.openHabits()),
+        action('Instruments', () => this.instruments.toggle()),
+        action('Light or dark', () => this.scheme.toggle()),
+        action('Open the demo shop', () => this.files.openDemo()),
+      ],
+      go: (path) => this.router.navigate([...path]),
+    };
+    this.dialog
+      .open<unknown, CommandSources, Command>(CommandPalette, {
+        data,
+        width: '560px',
+        maxWidth: '94vw',
+        position: { top: '12vh' },
+        ariaLabel: 'Go to, or do',
+      })
+      .afterClosed()
+      .subscribe((command) => command?.run());
   }
 
   protected async openHabits(): Promise<void> {

@@ -1,7 +1,7 @@
 import { effect, inject, Injectable, signal, untracked, type OnDestroy } from '@angular/core';
 import { deltaBetween, noDelta, type Delta, type LengthUnit, type Piece, type Project } from '@aldrek/core';
 import { isCancelled, WorkerClient, type Call } from '../workers/client';
-import type { PlanningAnswer, PlanningAsk, PlanningLook, PlansById } from '../workers/protocol';
+import type { PlanningAnswer, PlanningAsk, PlanningLook, PlansById, ShortPart } from '../workers/protocol';
 import { ShopStore } from './shop.store';
 
 /** Pieces that are sent in one go: the page copies each, and must not be held up. */
@@ -69,6 +69,13 @@ export class Planning implements OnDestroy {
     await this.fed();
     const answer = await this.client.ask({ kind: 'refill', projectId }).result;
     return answer.kind === 'refilled' ? answer.plans : null;
+  }
+
+  /** What of a project as it would be finds no place in a first plan; null where nothing can be said. */
+  async draft(project: Project): Promise<readonly ShortPart[] | null> {
+    await this.fed();
+    const answer = await this.client.ask({ kind: 'draft', project }).result;
+    return answer.kind === 'drafted' ? answer.short : null;
   }
 
   /** A port on which the shop as it stands will come: for a worker that searches. */

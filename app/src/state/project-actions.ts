@@ -152,6 +152,12 @@ export class ProjectActions {
 
   /** Parts reckoned from a design in place of those there are. */
   setDesign(project: Project, design: Design, sizes: Readonly<Record<string, number>>): void {
+    const { parts, ...rest } = this.asDesigned(project, design, sizes);
+    this.setParts(`${design.name} to size`, { ...project, ...rest }, parts);
+  }
+
+  /** A project as it would be at other sizes of its design; nothing is kept of it. */
+  asDesigned(project: Project, design: Design, sizes: Readonly<Record<string, number>>): Project {
     const known = new Map(project.parts.map((part) => [part.name, part]));
     const parts = designParts(design, sizes).map((part): Part => {
       const old = known.get(part.name);
@@ -161,7 +167,7 @@ export class ProjectActions {
         ...(old ? { species: old.species, grade: old.grade, allowances: old.allowances } : {}),
       };
     });
-    this.setParts(`${design.name} to size`, { ...project, design: { id: design.id, sizes } }, parts);
+    return { ...project, design: { id: design.id, sizes }, parts };
   }
 
   createFrom(design: Design, sizes: Readonly<Record<string, number>>): string {

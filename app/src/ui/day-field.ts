@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, effect, inject, input, output, untracked } from '@angular/core';
 import { FormControl, ReactiveFormsModule } from '@angular/forms';
-import { MatDateFnsModule } from '@angular/material-date-fns-adapter';
+import { provideDateFnsAdapter } from '@angular/material-date-fns-adapter';
 import { DateAdapter, MAT_DATE_LOCALE } from '@angular/material/core';
 import { MatDatepicker, MatDatepickerInput, MatDatepickerToggle } from '@angular/material/datepicker';
 import { MatError, MatFormField, MatSuffix } from '@angular/material/form-field';
@@ -34,7 +34,6 @@ const localeFor = (language: string): Promise<Locale> =>
   selector: 'al-day-field',
   imports: [
     ReactiveFormsModule,
-    MatDateFnsModule,
     MatFormField,
     MatInput,
     MatError,
@@ -43,7 +42,7 @@ const localeFor = (language: string): Promise<Locale> =>
     MatDatepickerInput,
     MatDatepickerToggle,
   ],
-  providers: [{ provide: MAT_DATE_LOCALE, useValue: enGB }],
+  providers: [{ provide: MAT_DATE_LOCALE, useValue: enGB }, provideDateFnsAdapter()],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <label class="entry-label" [attr.for]="id">{{ label() }}</label>

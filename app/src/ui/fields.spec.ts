@@ -38,7 +38,13 @@ describe('a figure', () => {
   });
 
   it('says why it is refused', async () => {
-    const { loader } = await show(FigureField, { label: 'how many', value: 1, kind: 'count', least: 1, most: 9 });
+    const { loader } = await show(FigureField, {
+      label: 'how many',
+      value: 1,
+      kind: 'count',
+      least: 1,
+      most: 9,
+    });
     const input = await loader.getHarness(MatInputHarness);
     const around = await loader.getHarness(MatFormFieldHarness);
     const refusals: string[] = [];
@@ -57,9 +63,9 @@ describe('a figure', () => {
   it('of moisture is what a moisture meter writes into, and no other', async () => {
     const moisture = await show(FigureField, { label: 'moisture', value: 0, kind: 'moisture' });
     const changed = heard(moisture.fixture.componentInstance.changed);
-    const count = await show(FigureField, { label: 'count', value: 1, kind: 'count' });
     await (await moisture.loader.getHarness(MatInputHarness)).focus();
     expect(TestBed.inject(ReadingFields).write('moisture', 12.5)).toBe(true);
+    const count = await show(FigureField, { label: 'count', value: 1, kind: 'count' });
     await (await count.loader.getHarness(MatInputHarness)).focus();
     expect(TestBed.inject(ReadingFields).write('moisture', 9)).toBe(false);
     expect(changed).toEqual([12.5]);
@@ -125,7 +131,9 @@ describe('a text', () => {
 
   it('of several lines is a text area', async () => {
     const { loader } = await show(TextField, { label: 'note', value: '', rows: 3 });
-    expect(await (await (await loader.getHarness(MatInputHarness)).host()).matchesSelector('textarea')).toBe(true);
+    expect(await (await (await loader.getHarness(MatInputHarness)).host()).matchesSelector('textarea')).toBe(
+      true,
+    );
   });
 });
 
@@ -157,7 +165,9 @@ describe('a day', () => {
   it('that is none is refused with an example', async () => {
     const { fixture, loader } = await show(DayField, { label: 'date', value: '2026-03-14' });
     const changed = heard(fixture.componentInstance.changed);
-    await (await loader.getHarness(MatDatepickerInputHarness)).setValue('soon');
+    const input = await loader.getHarness(MatDatepickerInputHarness);
+    await input.setValue('soon');
+    await (await input.host()).blur();
     expect(changed).toEqual([]);
     const around = await loader.getHarness(MatFormFieldHarness);
     expect(await around.getTextErrors()).toEqual([expect.stringMatching(/^write a day like /)]);

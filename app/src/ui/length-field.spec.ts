@@ -1,4 +1,4 @@
-import { Component } from '@angular/core';
+import { ChangeDetectionStrategy, Component } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { FormControl, ReactiveFormsModule } from '@angular/forms';
 import { MatInputHarness } from '@angular/material/input/testing';
@@ -115,6 +115,7 @@ describe('a length', () => {
 
 @Component({
   imports: [LengthField, ReactiveFormsModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <al-length-field label="length" [formControl]="length" />
     <al-length-field label="width" [formControl]="width" />

@@ -32,7 +32,7 @@ interface Stretch {
   imports: [MatFormField, MatInput, ReadsLine],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <mat-form-field subscriptSizing="dynamic">
+    <mat-form-field subscriptSizing="dynamic" [class.wrong]="faults().length > 0">
       <!-- Kept on one line: in here every space would show, and shift the marks. -->
       <!-- prettier-ignore -->
       <div class="backdrop" aria-hidden="true">@for (stretch of stretches(); track $index) {<span [class.bad]="stretch.wrong">{{ stretch.text }}</span>}</div>
@@ -44,7 +44,7 @@ interface Stretch {
         autocapitalize="off"
         autocomplete="off"
         [rows]="rows()"
-        [errorStateMatcher]="refusal"
+        [attr.aria-invalid]="faults().length > 0"
         [attr.aria-label]="label()"
         [attr.aria-describedby]="describedBy()"
         [placeholder]="placeholder()"
@@ -58,6 +58,11 @@ interface Stretch {
   styles: `
     :host {
       display: block;
+    }
+    .wrong {
+      --mat-form-field-outlined-outline-color: var(--hazard);
+      --mat-form-field-outlined-hover-outline-color: var(--hazard);
+      --mat-form-field-outlined-focus-outline-color: var(--hazard);
     }
     textarea,
     .backdrop {
@@ -115,7 +120,6 @@ export class ReadingLine {
   readonly earlier = output<-1 | 1>();
 
   private readonly field = viewChild.required<ElementRef<HTMLTextAreaElement>>('field');
-  protected readonly refusal = { isErrorState: (): boolean => this.faults().length > 0 };
   protected readonly rows = computed(() => Math.min(8, this.text().split('\n').length));
 
   protected readonly stretches = computed((): Stretch[] => {

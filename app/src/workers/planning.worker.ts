@@ -16,12 +16,22 @@ import {
   type Project,
   type ShopInView,
 } from '@aldrek/core';
-import type { LentShop, PlanningAnswer, PlanningAsk, PlanningLook, PlanRules, PlansById } from './protocol';
+import type {
+  LentShop,
+  PlanningAnswer,
+  PlanningAsk,
+  PlanningLook,
+  PlanRules,
+  PlansById,
+  ShortPart,
+} from './protocol';
 import { serve } from './serve';
 import { offeredWays } from './offered-ways';
 
 /** A quick refill goes on so long, ms: the hand is waiting. */
 const REFILL_MS = 60;
+/** A first plan while a size is dragged, ms: it is asked for again with the next move. */
+const DRAFT_MS = 30;
 
 let pieces: readonly Piece[] = [];
 let projects: readonly Project[] = [];
@@ -37,6 +47,8 @@ serve<PlanningAsk, PlanningAnswer>((ask): PlanningAnswer => {
       return { kind: 'look', look: look(ask) };
     case 'refill':
       return { kind: 'refilled', plans: refill(ask.projectId) };
+    case 'draft':
+      return { kind: 'drafted', short: draft(ask.project) };
     case 'lend': {
       if (!rules) throw new Error('the planning worker has not been told of the shop yet');
       const { habits, machines } = rules;
@@ -77,14 +89,34 @@ function refill(projectId: string): PlansById | null {
   const [project, view] = [projects.find(({ id }) => id === projectId), shop()];
   if (!project || !view || !rules) return null;
   const mates = matesOf(project, projects);
+  const found = quickPlan(mates, rules, REFILL_MS);
+  return found && plansOf(found.plan, found.instance, found.groups, mates, pieces, rules);
+}
+
+/** What finds no place in a first plan of a project that is being changed; null where nothing can be said. */
+function draft(project: Project): ShortPart[] | null {
+  if (!rules) return null;
+  const { plan: _plan, locks: _locks, ...bare } = project;
+  const found = quickPlan([bare], rules, DRAFT_MS);
+  if (!found) return null;
+  const kept = plansOf(found.plan, found.instance, found.groups, [bare], pieces, rules).get(project.id);
+  const missing = new Map(kept?.missing.map(({ partId, short }) => [partId, short]));
+  return project.parts.flatMap(({ id, name, qty }) => {
+    const short = missing.get(id) ?? 0;
+    return short > 0 ? [{ name, short, of: qty }] : [];
+  });
+}
+
+/** The best plan of `ms` that the checker lets pass; null where there is none. */
+function quickPlan(mates: readonly Project[], by: PlanRules & { readonly known: KnownBoards }, ms: number) {
   const whole = asOne(mates);
-  const groups = chooseGroups(whole, pieces, rules);
-  const instance = projectInstance(whole, pieces, rules, groups);
-  const end = performance.now() + REFILL_MS;
+  const groups = chooseGroups(whole, pieces, by);
+  const instance = projectInstance(whole, pieces, by, groups);
+  const end = performance.now() + ms;
   let best: MatchPlan | null = null;
   for (const { plan } of matchSteps(instance)) {
     if (plan !== best && isBetterPlan(plan, best) && verifyPlan(instance, plan).length === 0) best = plan;
     if (performance.now() > end) break;
   }
-  return best && plansOf(best, instance, groups, mates, pieces, rules);
+  return best && { plan: best, instance, groups };
 }

@@ -87,13 +87,23 @@ export type PlanningAsk =
     }
   /** Lays what is not fixed again around what is, at once: no long search. */
   | { readonly kind: 'refill'; readonly projectId: string }
+  /** A first plan of a project as it would be, at once and without a search: what finds no place? */
+  | { readonly kind: 'draft'; readonly project: Project }
   /** Sends the shop to another worker. */
   | { readonly kind: 'lend'; readonly port: MessagePort };
 
 export type PlanningAnswer =
   | { readonly kind: 'fed' | 'lent' }
   | { readonly kind: 'look'; readonly look: PlanningLook | null }
-  | { readonly kind: 'refilled'; readonly plans: PlansById | null };
+  | { readonly kind: 'refilled'; readonly plans: PlansById | null }
+  | { readonly kind: 'drafted'; readonly short: readonly ShortPart[] | null };
+
+/** A part of which some copies find no place. */
+export interface ShortPart {
+  readonly name: string;
+  readonly short: number;
+  readonly of: number;
+}
 
 /** A way out as it is offered, before it has been tried. */
 export type OfferedWay = Pick<WayOut, 'id' | 'kind' | 'partId' | 'title' | 'price' | 'joints' | 'money'>;

@@ -331,6 +331,7 @@ export class Inspect {
         {
           keys: ['ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown'],
           shown: '← → ↑ ↓',
+          palette: false,
           does: 'nudge the finding, or the rule (Alt: finely; Shift: stretch)',
           run: (event) => this.outline.arrow(event) || hand.arrow(event),
         },

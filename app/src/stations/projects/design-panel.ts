@@ -15,6 +15,7 @@ import {
 } from '@aldrek/core';
 import { DesignElevation } from '../../drawing/design-elevation';
 import { FigureField } from '../../ui/figure-field';
+import { PlanDraft } from '../../state/plan-draft';
 import { ProjectActions } from '../../state/project-actions';
 import { ShopStore } from '../../state/shop.store';
 import { largestKey, WhatIf } from '../../state/what-if';
@@ -49,6 +50,7 @@ export class DesignPanel {
   protected readonly store = inject(ShopStore);
   protected readonly whatIf = inject(WhatIf);
   private readonly actions = inject(ProjectActions);
+  private readonly following = inject(PlanDraft);
   private readonly sheets = inject(DesignSheets);
   protected readonly fault = signal<string | null>(null);
   protected readonly room = { width: 372, height: 190 };
@@ -90,6 +92,15 @@ export class DesignPanel {
   /** A size while it is dragged or typed; null when it is left. */
   protected draft(size: DesignSize, value: number | null): void {
     this.dragged.set(value === null ? null : { key: size.key, value });
+    const design = this.design();
+    const sound = design !== null && value !== null && sizeFault(size, value) === null;
+    try {
+      this.following.follow(sound ? this.actions.asDesigned(this.project(), design, this.sizes()) : null);
+    } catch (error) {
+      // At these sizes there is no such thing; it is said when they are kept.
+      if (!(error instanceof FormulaError)) throw error;
+      this.following.follow(null);
+    }
   }
 
   protected choose(id: string): void {
@@ -101,6 +112,7 @@ export class DesignPanel {
     const design = this.design();
     if (!design) return;
     this.dragged.set(null);
+    this.following.follow(null);
     const fault = sizeFault(size, value);
     this.fault.set(fault);
     if (fault === null) this.set(design, { ...this.sizes(), [size.key]: value });

@@ -11,8 +11,9 @@ import { Router, RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatTab, MatTabGroup, MatTabContent } from '@angular/material/tabs';
-import type { Project } from '@aldrek/core';
+import type { Part, Project } from '@aldrek/core';
 import { fitScale } from '../../drawing/scale';
+import { PlanDraft } from '../../state/plan-draft';
 import { ProjectActions } from '../../state/project-actions';
 import { ShopStore } from '../../state/shop.store';
 import { BriefPanel } from './brief-panel';
@@ -53,6 +54,7 @@ export class PartsSide {
   protected readonly store = inject(ShopStore);
   protected readonly actions = inject(ProjectActions);
   private readonly router = inject(Router);
+  private readonly following = inject(PlanDraft);
   private readonly partBar = viewChild(PartBar);
 
   readonly tab = signal<Tab>('parts');
@@ -108,6 +110,12 @@ export class PartsSide {
 
   protected shortOf(partId: string): number {
     return this.view.plan()?.missing.find((entry) => entry.partId === partId)?.short ?? 0;
+  }
+
+  /** The plan follows a part that is being typed; null when it is left. */
+  protected follow(project: Project, part: Part | null): void {
+    const parts = project.parts.map((one) => (one.id === part?.id ? part : one));
+    this.following.follow(part === null ? null : { ...project, parts });
   }
 
   protected pick(id: string): void {

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { MatButton } from '@angular/material/button';
 import type { MatchStep } from '@aldrek/core';
 import { MatchStore } from '../../state/match.store';
+import { PlanDraft } from '../../state/plan-draft';
 import { Planning } from '../../state/planning';
 import { MatesMenu } from './mates-menu';
 import { ProjectView } from './project-view.store';
@@ -44,6 +45,11 @@ const MOST_CHANGES = 4;
           <span class="scale">scale {{ scaleNote() }}</span>
         }
       </div>
+      @if (drafted(); as words) {
+        <p class="drafted" [class.short]="words.short" role="status">
+          <strong>{{ words.head }}</strong> {{ words.rest }}
+        </p>
+      }
       @if (view.matching()) {
         <div class="progress" role="status">
           <span class="bar"><span [style.width.%]="match.share() * 100"></span></span>
@@ -91,6 +97,21 @@ export class PlanHead {
   protected readonly match = inject(MatchStore);
   protected readonly planning = inject(Planning);
 
+  private readonly draft = inject(PlanDraft);
+
+  /** What a first plan says of the project while a size is dragged or typed. */
+  protected readonly drafted = computed(() => {
+    const said = this.draft.said();
+    if (said === null || said.projectId !== this.view.project()?.id) return null;
+    const short = said.short.map(({ name, short: missing, of }) => `${missing} of ${of} × ${name}`);
+    return short.length === 0
+      ? { short: false, head: 'The rack covers it.', rest: 'A first look, without a search.' }
+      : {
+          short: true,
+          head: `Short: ${short.slice(0, 3).join(', ')}${short.length > 3 ? ', and more' : ''}.`,
+          rest: 'A first look; Match searches further.',
+        };
+  });
   protected readonly stageText = computed(() => STAGES[this.match.stage()]);
   protected readonly percentCovered = computed(
     () => `${Math.floor((this.view.plan()?.coverage ?? 0) * 100)} %`,
