@@ -1,5 +1,4 @@
 import { describe, expect, it, vi } from 'vitest';
-import type { Project } from '@aldrek/core';
 import { aBoard } from '../../test-support/made-up-piece';
 import { commandsFor, type CommandSources } from './command-list';
 import { STATIONS } from './stations';
