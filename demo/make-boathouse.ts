@@ -687,7 +687,7 @@ function project(
 const projects = [
   project(
     'Boot bench',
-    'Boathouse hall, indoors; through a 760 door; sat on in wet gear. By 14 March.',
+    'Boathouse hall, indoors; through a 760 door; sat on in wet gear.',
     [
       ['seat board', 3, 1800, 108, 24, 'character', ['pitch pine']],
       ['leg upright', 4, 426, 62, 40, 'hidden', ['greenheart', 'mahogany']],
@@ -847,7 +847,7 @@ noted('F-04', { inspected: '2026-02-09' });
   };
 }
 
-/** What has come off the planer so far: pallets fall short of what was reckoned, floor boards come as they should. */
+/** What has come off the planer so far: pallets fall short of what was calculated, floor boards come as they should. */
 const milled = (
   [
     ['S-31', 'pallet', 'spruce', '2026-01-20', 0.00211, 0.00158, [[2, 520, 86, 15]]],

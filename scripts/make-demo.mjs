@@ -1,4 +1,4 @@
-// `npm run demo`: makes demo/boathouse.json anew.
+// `npm run demo`: makes demo/boathouse.json again.
 import { command, ensureInstalled, root, run } from './machine.mjs';
 import { join } from 'node:path';
 

@@ -31,14 +31,14 @@ const VIEWS = [
     },
   },
   {
-    name: 'hauls-apart',
+    name: 'hauls-exploded',
     width: 1280,
     height: 800,
     dark: true,
     async show(page) {
       await page.getByRole('link', { name: 'Hauls' }).click();
       await page.getByRole('tab', { name: /fender cask/ }).click();
-      await page.getByRole('button', { name: /^Apart/ }).click();
+      await page.getByRole('switch', { name: /^Exploded view/ }).click();
     },
   },
   {
@@ -57,7 +57,7 @@ const VIEWS = [
     height: 800,
     async show(page) {
       await page.getByRole('searchbox').fill('pew');
-      await page.getByRole('listbox').focus();
+      await page.getByRole('listbox', { name: 'Pieces' }).focus();
       await page.keyboard.press('l');
       await page.getByRole('heading', { name: /labels/ }).waitFor();
     },
@@ -145,7 +145,7 @@ const VIEWS = [
     height: 800,
     async show(page) {
       await page.getByRole('searchbox').fill('pew');
-      await page.getByRole('listbox').focus();
+      await page.getByRole('listbox', { name: 'Pieces' }).focus();
       await page.keyboard.press('c');
       await page.getByText('longest clear').last().waitFor();
     },
@@ -165,7 +165,7 @@ const VIEWS = [
     height: 800,
     async show(page) {
       await page.getByRole('link', { name: 'Projects' }).click();
-      await page.getByRole('combobox', { name: 'Project', exact: true }).selectOption('Tea counter');
+      await pick(page, 'Tea counter');
       await match(page);
       await page.getByRole('button', { name: /^Try them on the rack/ }).click();
       await page.getByRole('button', { name: /^Try them again/ }).waitFor({ timeout: 90_000 });
@@ -173,14 +173,14 @@ const VIEWS = [
     },
   },
   {
-    name: 'projects-mend',
+    name: 'projects-repair',
     width: 1280,
     height: 800,
     async show(page) {
       await page.getByRole('link', { name: 'Projects' }).click();
-      await page.getByRole('combobox', { name: 'Project', exact: true }).selectOption('Cabinet door');
-      await page.getByRole('tab', { name: 'Mend' }).click();
-      await page.getByRole('button', { name: 'Mend with T-01' }).click();
+      await pick(page, 'Cabinet door');
+      await page.getByRole('tab', { name: 'Repair' }).click();
+      await page.getByRole('button', { name: 'Use for the repair: T-01' }).click();
       await match(page);
     },
   },
@@ -208,10 +208,15 @@ const VIEWS = [
 
 async function inspect(page, tag) {
   await page.getByRole('link', { name: 'Inspect' }).click();
-  const field = page.getByRole('textbox', { name: 'Go to tag' });
+  const field = page.getByRole('combobox', { name: 'Go to tag' });
   await field.fill(tag);
   await field.press('Enter');
   await page.getByRole('heading', { name: new RegExp(`^${tag}`) }).waitFor();
+}
+
+async function pick(page, project) {
+  await page.getByRole('combobox', { name: 'Project', exact: true }).click();
+  await page.locator('.cdk-overlay-pane').getByRole('option', { name: project }).click();
 }
 
 async function match(page) {

@@ -1,4 +1,3 @@
-import 'fake-indexeddb/auto';
 import type { HarnessLoader } from '@angular/cdk/testing';
 import { TestbedHarnessEnvironment } from '@angular/cdk/testing/testbed';
 import { signal, type Provider, type Type, type WritableSignal } from '@angular/core';

@@ -1,6 +1,6 @@
 /**
  * Speed of clear cuttings, both schools, and how it grows with the number of findings, beside a baseline that
- * reckons every section there is (the same rule and the same cuts, without bounds).
+ * calculates every section there is (the same rule and the same cuts, without bounds).
  * Run with `npm run bench -- clear-cuttings`.
  */
 import { performance } from 'node:perf_hooks';
@@ -17,7 +17,7 @@ const RULE = { kerfMm: 3.2, minLengthMm: 150, minWidthMm: 40 };
 const TURNED = { ...RULE, minLengthMm: RULE.minWidthMm, minWidthMm: RULE.minLengthMm };
 type Board = ReturnType<typeof salvagedBoard>;
 
-/** Both schools by reckoning every section between two cuts. */
+/** Both schools by calculating every section between two cuts. */
 function everySection({ length, width, blocked }: Board): void {
   for (const [obstacles, rule] of [
     [new Obstacles(blocked, length, width), RULE],

@@ -3,7 +3,7 @@
 // Outcomes
 export { ok, fail, type Result } from './foundation/result.ts';
 export { exhausted } from './foundation/assert.ts';
-export { daysBetween, isDay } from './foundation/calendar-day.ts';
+export { dayAfter, daysBetween, isDay } from './foundation/calendar-day.ts';
 
 // Units of the trade
 export {
@@ -523,6 +523,7 @@ export {
   type ShopSettings,
 } from './exchange/shop-document.ts';
 export { layoutLines, svgOf, templateLines, type DrawnLine } from './exchange/layout-svg.ts';
+export { asOfToday, movedInTime } from './exchange/moved-in-time.ts';
 export { readShop, type DocumentFault } from './exchange/read-shop.ts';
 export {
   matchColumns,

@@ -32,7 +32,7 @@ export function everyPlan(
       status: 'short' as const,
       missing: [],
     };
-    // Only the layout is of interest here: sums and counts are told anew.
+    // Only the layout is of interest here: sums and counts are told again.
     const faults = verifyPlan(instance, plan).filter((fault) => !/coverage|short/.test(fault));
     if (faults.length === 0) best = { covered, spent };
   };

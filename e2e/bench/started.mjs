@@ -23,6 +23,12 @@ export async function withBrowser(port, work) {
   }
 }
 
+/** Chooses from a list by its name. */
+export async function choose(page, list, name) {
+  await list.click();
+  await page.locator('.cdk-overlay-pane').getByRole('option', { name, exact: true }).click();
+}
+
 /** The value below which a share of the sorted list lies. */
 export const at = (sorted, share) =>
   sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))] ?? 0;

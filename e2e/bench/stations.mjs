@@ -44,7 +44,10 @@ const DEEDS = [
   ],
   [
     'projects: another project',
-    (page) => page.getByRole('combobox', { name: 'Project', exact: true }).selectOption({ index: 3 }),
+    async (page) => {
+      await page.getByRole('combobox', { name: 'Project', exact: true }).click();
+      await page.locator('.cdk-overlay-pane').getByRole('option').nth(3).click();
+    },
   ],
   ['projects: undo', (page) => page.keyboard.press('Control+z')],
   ['rack: back', (page) => go(page, 'Rack')],

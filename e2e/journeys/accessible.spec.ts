@@ -11,6 +11,9 @@ async function expectSound(page: Page, what: string): Promise<void> {
   expect(grave).toEqual([]);
 }
 
+// Each looks through a dozen screens; on a busy machine that takes minutes.
+test.setTimeout(300_000);
+
 for (const scheme of ['light', 'dark'] as const) {
   test(`no screen has a serious fault in the ${scheme} scheme`, async ({ page }) => {
     await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });

@@ -12,7 +12,9 @@ test('the shop goes out to a file and comes back the same', async ({ page }) => 
   await shop.menu('Export the shop to a file');
   const path = await (await download).path();
   const exported = readFileSync(path, 'utf8');
-  expect(JSON.parse(exported)).toEqual(JSON.parse(demo));
+  // The demo is dated from today; but for that it is as it was.
+  const undated = (text: string): unknown => JSON.parse(text.replace(/"\d{4}-\d{2}-\d{2}"/g, '"a day"'));
+  expect(undated(exported)).toEqual(undated(demo));
 
   await shop.menu('Empty the shop');
   await shop.expectCount(0);

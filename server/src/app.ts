@@ -6,7 +6,7 @@ import { resolve } from 'node:path';
 import { knownHosts } from './hosts.ts';
 import { instruments } from './instruments/bench.ts';
 
-/** Names with a hash in them never change; the rest is asked for anew each time. */
+/** Names with a hash in them never change; the rest is asked for again each time. */
 const HASHED = /-[A-Z0-9]{8}\.(?:js|css|woff2|wasm)(?:\.br)?$/;
 
 /**

@@ -1,6 +1,6 @@
 import { inject, Injectable } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
-import { emptyShop, type DocumentFault, type ShopDocument } from '@aldrek/core';
+import { asOfToday, emptyShop, type DocumentFault, type ShopDocument } from '@aldrek/core';
 import { ShopStore } from '../state/shop.store';
 import { Notices } from '../shell/notices';
 import { PhotoActions } from '../state/photo-actions';
@@ -74,7 +74,8 @@ export class ShopFiles {
       return;
     }
     const file = new File([await response.blob()], 'the demo shop');
-    await this.read(file, 'open the demo shop', 'the demo shop');
+    // Dated from today: no promise in it lies in the past, and no wood has lain longer than it should.
+    await this.read(file, 'open the demo shop', 'the demo shop', (shop) => asOfToday(shop, this.today.get()));
   }
 
   startEmpty(): void {
@@ -94,7 +95,12 @@ export class ShopFiles {
   }
 
   /** Nothing changes, and no photo is stored, unless all of the file is right. */
-  private async read(file: File, label: string, name: string): Promise<void> {
+  private async read(
+    file: File,
+    label: string,
+    name: string,
+    change = (shop: ShopDocument): ShopDocument => shop,
+  ): Promise<void> {
     const read = await this.door.read(file);
     if (read === null) {
       this.notices.say(`${name} was left; nothing in your shop has changed.`);
@@ -111,7 +117,7 @@ export class ShopFiles {
       await this.refuse(name, [{ place: 'its photos', message }]);
       return;
     }
-    this.replace(label, read.value.shop);
+    this.replace(label, change(read.value.shop));
   }
 
   private async refuse(name: string, faults: readonly DocumentFault[]): Promise<void> {

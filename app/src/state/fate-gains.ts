@@ -6,13 +6,13 @@ import { ShopStore } from './shop.store';
 /** What each fate of a finding would do to the area that its piece gives, m² against how it stands now. */
 export type Gains = Readonly<Partial<Record<Fate, number>>>;
 
-/** Weighs the fates of the finding in hand: each is the piece with that one flip, reckoned beside it. */
+/** Weighs the fates of the finding in hand: each is the piece with that one flip, calculated beside it. */
 @Injectable({ providedIn: 'root' })
 export class FateGains {
   private readonly figures = inject(Figures);
   private readonly store = inject(ShopStore);
 
-  /** Follows the three; null until reckoned. Call it where a component is made. */
+  /** Follows the three; null until calculated. Call it where a component is made. */
   of(piece: Signal<Piece>, finding: Signal<Finding>, grade: Signal<Grade>): Signal<Gains | null> {
     const gains = signal<Gains | null>(null);
     effect((onCleanup) => {

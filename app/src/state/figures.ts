@@ -27,7 +27,7 @@ interface Job {
 }
 
 /**
- * Figures of many pieces, reckoned in workers and kept by content: a piece that is as it was needs no reckoning,
+ * Figures of many pieces, calculated in workers and kept by content: a piece that is as it was needs no calculation,
  * one that has changed is never given old figures, and undo finds them again.
  */
 @Injectable({ providedIn: 'root' })
@@ -69,7 +69,7 @@ export class Figures implements OnDestroy {
     told: Told<T>,
   ): { stop: () => void } {
     let stopped = false;
-    void this.reckon(pieces, about, question, told, () => stopped);
+    void this.workOut(pieces, about, question, told, () => stopped);
     return {
       stop: () => {
         stopped = true;
@@ -77,7 +77,7 @@ export class Figures implements OnDestroy {
     };
   }
 
-  private async reckon<T>(
+  private async workOut<T>(
     pieces: readonly Piece[],
     about: string,
     question: (some: readonly Piece[]) => FiguresQuestion,

@@ -81,7 +81,7 @@ export class PieceActions {
     return this.findOf(piece)?.kind;
   }
 
-  /** What a piece is reckoned to give, m³, and how sure that is: its cuttings, or the usual share of its find. */
+  /** What a piece is calculated to give, m³, and how sure that is: its cuttings, or the usual share of its find. */
   sureOf(piece: Piece, cuttingsM3: number): { readonly m3: number; readonly sure: HowSure } {
     const find = this.findOf(piece);
     const kind = find?.kind ?? 'mixed';

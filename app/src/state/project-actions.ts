@@ -150,7 +150,7 @@ export class ProjectActions {
     });
   }
 
-  /** Parts reckoned from a design in place of those there are. */
+  /** Parts calculated from a design in place of those there are. */
   setDesign(project: Project, design: Design, sizes: Readonly<Record<string, number>>): void {
     const { parts, ...rest } = this.asDesigned(project, design, sizes);
     this.setParts(`${design.name} to size`, { ...project, ...rest }, parts);
@@ -189,7 +189,7 @@ export class ProjectActions {
     this.store.updateProject(`what is broken in ${project.name}`, { ...project, broken });
   }
 
-  /** The part that mends, to be cut from the piece that is likest. */
+  /** The part that mends, to be cut from the piece that is closest. */
   mendFrom(project: Project, part: Omit<Part, 'id'>, chosen: Piece): void {
     const whole = { ...part, id: this.ids.next() };
     this.live(`repair with ${chosen.tag}`, (bench) => mendWith(bench, project.id, whole, chosen.id));

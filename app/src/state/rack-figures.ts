@@ -16,7 +16,7 @@ const NO_FIGURES: ReadonlyMap<string, PieceFigures> = new Map();
 
 /**
  * What the pieces on the rack can give: whether they give a wanted part, and all their figures for a grade. Both
- * follow the rack and the shop's profile by themselves; what has not changed is not reckoned again.
+ * follow the rack and the shop's profile by themselves; what has not changed is not calculated again.
  */
 @Injectable({ providedIn: 'root' })
 export class RackFigures {
@@ -33,12 +33,12 @@ export class RackFigures {
   readonly giving = signal<ReadonlyMap<string, Giving> | null>(null);
   readonly figures = signal(NO_FIGURES);
   private readonly run = signal<Progress | null>(null);
-  /** How far a run has come; null when nothing is being reckoned. */
+  /** How far a run has come; null when nothing is being calculated. */
   readonly progress = computed(() => {
     const run = this.run();
     return run !== null && run.done < run.of ? run : null;
   });
-  /** Ends the run in hand and shows what it has reckoned so far. */
+  /** Ends the run in hand and shows what it has calculated so far. */
   private stopRun: (() => void) | null = null;
   /** What the figures and answers that are shown were asked for. */
   private figuresFor: YieldAsk | null = null;
@@ -92,7 +92,7 @@ export class RackFigures {
         this.figuresFor = ask;
         this.run.set({ done: 0, of: pieces.length });
       });
-      // The rack is stacked anew when all is there, or when the maker has waited long enough: stacking thousands of
+      // The rack is stacked again when all is there, or when the maker has waited long enough: stacking thousands of
       // pieces ten times a second would leave no time for the hand.
       let soFar = NO_FIGURES;
       const run = this.reckoner.figures(pieces, ask, (found, done, of) => {
@@ -108,7 +108,7 @@ export class RackFigures {
     });
   }
 
-  /** Leaves it at what has been reckoned so far. */
+  /** Leaves it at what has been calculated so far. */
   stop(): void {
     this.stopRun?.();
     this.run.set(null);

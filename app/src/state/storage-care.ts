@@ -49,7 +49,7 @@ export class StorageCare {
       setTimeout(() => void this.photos.clear().catch(() => undefined), after);
   }
 
-  /** Reads the state anew, as when the menu opens. */
+  /** Reads the state again, as when the menu opens. */
   async look(): Promise<StorageState> {
     const { at, changesSince, quietUntil } = await this.repository.exported();
     const storage = managerOf();

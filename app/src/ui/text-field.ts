@@ -63,7 +63,7 @@ const MOST_OFFERED = 40;
           [alReadsLine]="line()"
           (lineRead)="text.setValue($event)"
           [matAutocomplete]="offers"
-          [matAutocompleteDisabled]="offered().length === 0"
+          [matAutocompleteDisabled]="names().length === 0"
           (change)="keep()"
           (keydown.escape)="restore($event)"
         />

@@ -63,7 +63,7 @@ function feed(ask: Extract<PlanningAsk, { kind: 'feed' }>): void {
   pieces = applyDelta(ask.afresh ? [] : pieces, ask.pieces);
   projects = applyDelta(ask.afresh ? [] : projects, ask.projects);
   const { habits, machines } = ask.rules;
-  // What is known of pieces holds as long as habits and machines do; they come anew each time, so by content.
+  // What is known of pieces holds as long as habits and machines do; they come again each time, so by content.
   const same = rules && JSON.stringify([rules.habits, rules.machines]) === JSON.stringify([habits, machines]);
   if (!same) rules = { habits, machines, known: new KnownBoards(habits, machines) };
   inView = null;

@@ -2,7 +2,7 @@
  * What no full plan can spend less than, with proof.
  *
  * Proof. Let every want i have a price πᵢ ≥ 0 per fill. A full plan fills all dᵢ, so it spends at least
- * Σ πᵢ dᵢ less what its boards gain over what they spend; and a board gains at most Gᵦ(π), reckoned without
+ * Σ πᵢ dᵢ less what its boards gain over what they spend; and a board gains at most Gᵦ(π), calculated without
  * regard to where on it things lie (Lagrange's multipliers; Geoffrion 1974). So Σ πᵢ dᵢ − Σᵦ max(0, Gᵦ) is a
  * bound for any prices whatever, and the search below only looks for good ones.
  *
@@ -121,7 +121,7 @@ export class Bound {
     });
   }
 
-  /** Begins anew from these prices (one for each want) where they give more. */
+  /** Begins again from these prices (one for each want) where they give more. */
   from(prices: Float64Array): void {
     if (this.best === null) return;
     const value = this.value(prices, null);

@@ -28,7 +28,7 @@ export interface CouldMake {
 const STEPS = 45;
 const LONG_MM = 1000;
 
-/** One answer for each design, as it is reckoned. */
+/** One answer for each design, as it is calculated. */
 export function* couldMake(
   designs: readonly Design[],
   pieces: readonly Piece[],

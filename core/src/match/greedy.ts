@@ -1,6 +1,6 @@
 /**
  * Fills what is open board by board: always the board whose best cutting gives most for what it spends at
- * the present prices. Boards are reckoned when their turn comes and again only when what they gave is no
+ * the present prices. Boards are calculated when their turn comes and again only when what they gave is no
  * longer wanted, since a board can only give less as less is open (lazy greedy, Minoux 1978).
  */
 import type { Effort } from './pattern.ts';

@@ -209,7 +209,7 @@ export class Improver {
     if (betterScore(score, this.best) < 0) this.best = score;
   }
 
-  /** The plan less some related boards: what a small programme may lay anew. */
+  /** The plan less some related boards: what a small programme may lay again. */
   partly(many: number): { draft: Draft; released: Column[] } {
     const draft = copyOf(this.draft);
     const released = this.release(draft, many);

@@ -1,5 +1,5 @@
 /**
- * What was reckoned of pieces for one project serves the next question as well: what each grade does not accept,
+ * What was calculated of pieces for one project serves the next question as well: what each grade does not accept,
  * how thick a part of some size comes out. Pieces never change, they are replaced, so what is known of one holds
  * for as long as it is there; the shop's habits and machines are fixed for each such memory.
  */

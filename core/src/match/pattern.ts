@@ -422,7 +422,7 @@ class Packing {
     if (!known) sameHeight.set(key, (known = []));
     const first = known[0];
     if (first === undefined) {
-      // Reckoned with all wants open: where it still fits, nothing can be better.
+      // Calculated with all wants open: where it still fits, nothing can be better.
       const left = this.left;
       this.left = this.all;
       const fill = this.pack(from, h, blocks);

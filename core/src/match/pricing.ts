@@ -108,7 +108,7 @@ export class Pricing {
   }
 
   /**
-   * Lays the columns that the fractions favour, a few at a time, and reckons the rest anew; `shaken` makes it
+   * Lays the columns that the fractions favour, a few at a time, and calculates the rest again; `shaken` makes it
    * another plan each time.
    */
   *dive(master: Master, first: MasterAnswer | null, shaken: Random | null): Generator<void, Draft> {

@@ -29,7 +29,7 @@ export interface SearchStep {
 
 /** A master of more columns than this is pruned before it is solved in whole numbers. */
 const MOST_WHOLE = 500;
-/** A plan of no more boards is reckoned whole, a larger one in parts of so many. */
+/** A plan of no more boards is calculated whole, a larger one in parts of so many. */
 const MOST_BOARDS_WHOLE = 60;
 const BOARDS_IN_PART = 24;
 /** Of more known ways to cut the lesser half is forgotten. */
@@ -47,7 +47,7 @@ const LEEWAY = 0.003;
 const BACK_TO_BEST = 60;
 /** Neighbourhoods without a better plan after which the search takes itself for finished. */
 const PATIENCE = 20_000;
-/** Neighbourhoods tried before prices are reckoned: what is plainly wrong is soon put right. */
+/** Neighbourhoods tried before prices are calculated: what is plainly wrong is soon put right. */
 const EARLY_STEPS = 60;
 
 export class Search {

@@ -26,7 +26,7 @@ export type ToneApart = (a: Tone, b: Tone) => number;
 
 const POINTS = { species: 40, grain: 20, tone: 25, moisture: 10, figure: 5 } as const;
 
-/** Candidates for the repair, the likest first; those too small come last and say so. */
+/** Candidates for the repair, the closest first; those too small come last and say so. */
 export function rankLikeness(
   broken: BrokenPart,
   pieces: readonly Piece[],

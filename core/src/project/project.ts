@@ -177,7 +177,7 @@ export interface Project {
   readonly overruled?: readonly Overruling[];
   /** Projects that it is matched together with; each of them names all the others. */
   readonly together?: readonly ProjectId[];
-  /** The design that its parts were reckoned from, and its sizes, mm. */
+  /** The design that its parts were calculated from, and its sizes, mm. */
   readonly design?: { readonly id: string; readonly sizes: Readonly<Record<string, number>> };
   readonly broken?: BrokenPart;
   /** A plan put by, to compare with. */

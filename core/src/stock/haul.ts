@@ -68,7 +68,7 @@ export const CONDITION_ABOUT: Readonly<Record<Condition, string>> = {
   poor: 'weathered, broken or damp',
 };
 
-/** What differs, of one sort of member, from what the breakdown reckons. Sizes in mm. */
+/** What differs, of one sort of member, from what the breakdown calculates. Sizes in mm. */
 export interface Correction {
   readonly count?: number;
   readonly length?: number;

@@ -2,7 +2,7 @@ import { speciesById, type SpeciesId } from './species.ts';
 
 /**
  * What a cubic metre of the same wood costs new, planed, by group: starting guesses in round figures, in
- * whatever currency the shop reckons. Every one is meant to be replaced from the nearest merchant's list.
+ * whatever currency the shop calculates. Every one is meant to be replaced from the nearest merchant's list.
  */
 const GUESSES: readonly (readonly [latin: RegExp, perM3: number])[] = [
   [/^(?:Swietenia|Tectona|Chlorocardium)/, 4200],

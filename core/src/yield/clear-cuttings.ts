@@ -13,7 +13,7 @@
  *     follow each other a kerf apart and one list of cuts serves for both of their ends.
  *   - The worth of a section is an exact dynamic programme over its strips (`section-worth`). It is
  *     dear, so it is asked for late: a cheap bound stands in for it, the best chain of sections is
- *     found, the sections of that chain are reckoned exactly, and so on until a chain is exact
+ *     found, the sections of that chain are calculated exactly, and so on until a chain is exact
  *     throughout. No other chain can then be better, since every bound is at least the true worth
  *     (lazy shortest path: Dellin and Srinivasa, 2016).
  *

@@ -21,7 +21,7 @@ const DEPTHS: readonly (readonly [upTo: number, depths: Depths])[] = [
   [16, { sections: 1, strips: 1 }],
   [40, { sections: 0, strips: 1 }],
 ];
-/** Where thousands of boards are reckoned at once. */
+/** Where thousands of boards are calculated at once. */
 const QUICK_DEPTHS: typeof DEPTHS = [[8, { sections: 0, strips: 1 }]];
 const NONE: Depths = { sections: 0, strips: 0 };
 

@@ -26,7 +26,7 @@ export function isRoughEnd(piece: Ended, end: End): boolean {
 
 /**
  * What comes off each end, mm. An end that was knocked and found sound needs no more than what has come off; after a
- * slice that broke, {@link NEXT_SLICE_MM} more is reckoned with; an end that nobody has knocked loses the usual trim,
+ * slice that broke, {@link NEXT_SLICE_MM} more is calculated with; an end that nobody has knocked loses the usual trim,
  * a rough one more.
  */
 export function endTrims(

@@ -100,7 +100,7 @@ function estimateFace(piece: Measured, ask: YieldAsk, showFace: 'A' | 'B'): Piec
   const crosscutFirst = finished(both.crosscutFirst, piece, ask, showFace);
   const ripFirst = finished(both.ripFirst, piece, ask, showFace);
   const gap = worthOf(both.crosscutFirst, ask.wish) - worthOf(both.ripFirst, ask.wish);
-  // Reckoned quickly, schools that lie closer than its error count as alike.
+  // Calculated quickly, schools that lie closer than its error count as alike.
   const error = habits.quick === true ? QUICK_ERROR : 1e-9;
   const even = Math.abs(gap) <= error * Math.max(worthOf(both.crosscutFirst, ask.wish), 1);
   const better = even ? 'same' : gap > 0 ? 'crosscutFirst' : 'ripFirst';

@@ -120,7 +120,7 @@ export function explainSure(
       : `Your own record of ${sure.records} milled pieces (${sure.ofKind} from this kind of find) moves it.`;
   return {
     title: 'How sure',
-    formula: 'reckoned volume × exp(bias ± 1.28 × spread): eight of ten lie between low and high',
+    formula: 'estimated volume × exp(bias ± 1.28 × spread): eight of ten lie between low and high',
     inputs: [
       volume(
         known === 'tallied' || known === 'kind'

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { BIAS_SD, howSure, PRIORS, reckonedM3, shopBias } from './how-sure.ts';
 import { cameM3, knowledgeOf, milledShares, type Milled } from './own-record.ts';
 
-/** A piece reckoned at 0.02 m³ of which `share` came. */
+/** A piece calculated at 0.02 m³ of which `share` came. */
 const milled = (share: number, more: Partial<Milled> = {}): Milled => ({
   id: `m${share}`,
   day: '2026-03-01',

@@ -1,13 +1,13 @@
 /**
  * How sure an estimate is: low, likely and high, tightened by the shop's own record.
  *
- * Model. The logarithm y of (what came / what was reckoned) is the sum of the shop's own bias, that of the kind of
+ * Model. The logarithm y of (what came / what was calculated) is the sum of the shop's own bias, that of the kind of
  * find, that of the species, and chance:
  *
  *   y = m(known) + shop + kind + species + ε,   shop ~ N(0, 0.10²), kind ~ N(0, 0.12²), species ~ N(0, 0.08²),
  *   ε ~ N(0, σ(known)²).
  *
- * m and σ go with what was known when it was reckoned (see PRIORS): an inspected board gives a little less than its
+ * m and σ go with what was known when it was calculated (see PRIORS): an inspected board gives a little less than its
  * map says, since nobody sees everything; the spread falls with each look. Each line of the record is one y with the
  * σ of its own state. Prior and likelihood are normal, so what is known of the three biases after the record is
  * normal too, with precision Λ = diag(1/τ²) + Σ xxᵀ/σ² and mean Λ⁻¹ Σ x(y − m)/σ²; the figure for a piece is exp of
@@ -24,7 +24,7 @@ import { cameM3, type Knowledge, type Milled } from './own-record.ts';
 import type { Range } from './usable-share.ts';
 
 export interface Prior {
-  /** Mean of ln(came/reckoned) before anything is on record. */
+  /** Mean of ln(came/calculated) before anything is on record. */
   readonly mean: number;
   /** Standard deviation of chance. */
   readonly sd: number;
@@ -53,7 +53,7 @@ export const DEFAULT_SURENESS: Sureness = { priors: PRIORS, biasSd: BIAS_SD };
 const EIGHT_OF_TEN = 1.2816;
 
 /**
- * What a piece is reckoned to give, m³, by what is known of it: its cuttings once it has been looked over; before that
+ * What a piece is calculated to give, m³, by what is known of it: its cuttings once it has been looked over; before that
  * the usual share of its kind of find, since an empty map only says that nobody has looked.
  */
 export const reckonedM3 = (
@@ -74,7 +74,7 @@ export interface Reckoned {
 }
 
 export interface HowSure extends Range {
-  /** The factor by which the record and the priors move the reckoned figure: 0.92 is 8 % less. */
+  /** The factor by which the record and the priors move the calculated figure: 0.92 is 8 % less. */
   readonly factor: number;
   /** Standard deviation of the logarithm, chance included. */
   readonly sd: number;
@@ -83,7 +83,7 @@ export interface HowSure extends Range {
   readonly ofKind: number;
 }
 
-/** Low, likely and high volume, m³, of what a piece was reckoned to give. */
+/** Low, likely and high volume, m³, of what a piece was calculated to give. */
 export function howSure(
   reckoned: Reckoned,
   record: readonly Milled[],
@@ -112,7 +112,7 @@ export function howSure(
 export interface ShopBias {
   readonly findKind: FindKind | undefined;
   readonly records: number;
-  /** Geometric mean of came/reckoned as it stands in the record, and as it counts beside the priors. */
+  /** Geometric mean of came/calculated as it stands in the record, and as it counts beside the priors. */
   readonly recorded: number;
   readonly counts: number;
 }
@@ -134,7 +134,7 @@ export function shopBias(record: readonly Milled[], sureness: Sureness = DEFAULT
 }
 
 interface Line {
-  /** ln(came/reckoned) less the prior mean of its state. */
+  /** ln(came/calculated) less the prior mean of its state. */
   readonly y: number;
   readonly sd: number;
   readonly known: Knowledge;
@@ -142,7 +142,7 @@ interface Line {
   readonly effects: readonly string[];
 }
 
-/** Came or reckoned nothing: such a line counts as this share, since a logarithm has no answer for it. */
+/** Came or calculated nothing: such a line counts as this share, since a logarithm has no answer for it. */
 const NEXT_TO_NOTHING = 0.05;
 
 function lineOf(milled: Milled, { priors }: Sureness): Line | null {

@@ -8,7 +8,7 @@ import { recordedShares } from './usable-share.ts';
 
 export type MilledId = string & { readonly brand?: 'MilledId' };
 
-/** What was known of a piece when it was reckoned, least first. */
+/** What was known of a piece when it was calculated, least first. */
 export const KNOWLEDGE = ['kind', 'tallied', 'inspected', 'scanned', 'machined'] as const;
 export type Knowledge = (typeof KNOWLEDGE)[number];
 
@@ -28,7 +28,7 @@ export interface CameOut {
   readonly thickness: number;
 }
 
-/** One line of the shop's own record: what a piece was reckoned to give, and what it gave. */
+/** One line of the shop's own record: what a piece was calculated to give, and what it gave. */
 export interface Milled {
   readonly id: MilledId;
   readonly day: string;
@@ -38,7 +38,7 @@ export interface Milled {
   readonly species: SpeciesId;
   readonly grade: Grade;
   readonly known: Knowledge;
-  /** Volume as found and as reckoned to be left, m³. */
+  /** Volume as found and as calculated to be left, m³. */
   readonly foundM3: number;
   readonly reckonedM3: number;
   readonly came: readonly CameOut[];

@@ -1,6 +1,6 @@
 /**
  * Clear cuttings from a piece with slanting edges. Such an edge is met with stairs, so cuts fall on their breaks:
- * stairs are broken again beside the cuts of the best plan, and the piece is cut up anew, as long as that gives more.
+ * stairs are broken again beside the cuts of the best plan, and the piece is cut up again, as long as that gives more.
  *
  * What comes out must not hang on which way the piece lies. So it is first laid one way: of the four ways of turning
  * it end for end and over, the one whose outline (and then whose findings) reads smallest.

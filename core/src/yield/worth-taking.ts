@@ -16,7 +16,7 @@ import { blockedForGrade, NO_TRIMS } from './workable.ts';
 import { longestClear } from './longest-clear.ts';
 import { usableShare, type Range, type UsableShare } from './usable-share.ts';
 
-/** What a shop reckons its time and its trips at; all may be changed. */
+/** What a shop calculates its time and its trips at; all may be changed. */
 export interface Trade {
   readonly currency: string;
   readonly perHour: number;
@@ -216,7 +216,7 @@ export const VERDICT_NAMES: Readonly<Record<WorthVerdict, string>> = {
   leave: 'Leave it',
 };
 
-/** One figure in the reckoning, with where it comes from. */
+/** One figure in the calculation, with where it comes from. */
 export interface Driver {
   readonly name: string;
   /** Above zero for, below zero against. */

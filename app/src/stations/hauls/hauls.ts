@@ -120,7 +120,7 @@ export class Hauls {
     ].join(' · ');
   });
 
-  /** On a phone the look and the reckoning are far down: this line says how they stand, and leads there. */
+  /** On a phone the look and the calculation are far down: this line says how they stand, and leads there. */
   protected readonly lookText = computed(() => {
     const find = this.find();
     if (!find) return '';

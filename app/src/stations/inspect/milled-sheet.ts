@@ -22,7 +22,7 @@ export interface MilledAsk {
   readonly cuttings: readonly Cutting[];
 }
 
-/** What came off the planer, beside what was reckoned: filled in with the estimate, so that only what differs is written. */
+/** What came off the planer, beside what was calculated: filled in with the estimate, so that only what differs is written. */
 @Component({
   selector: 'al-milled-sheet',
   imports: [
@@ -76,7 +76,7 @@ export interface MilledAsk {
         <button type="button" matButton="outlined" (click)="nothing()">Nothing usable came</button>
       </div>
       <p class="sum" role="status">
-        <strong>{{ came() }}</strong> came of {{ reckoned() }} estimated: <strong>{{ share() }} %</strong>
+        <strong>{{ came() }}</strong> came of {{ estimated() }} estimated: <strong>{{ share() }} %</strong>
       </p>
       <mat-checkbox [checked]="replace()" [disabled]="planned" (change)="replace.set($event.checked)">
         @if (planned) {
@@ -125,7 +125,7 @@ export class MilledSheet {
   private readonly kept = computed(() => this.lines().filter(({ count }) => count > 0));
   private readonly cameTo = computed(() => cameM3({ came: this.kept() }));
   protected readonly came = computed(() => volumeInDm3(this.cameTo(), this.store.unit()));
-  protected readonly reckoned = computed(() => volumeInDm3(this.ask.reckonedM3, this.store.unit()));
+  protected readonly estimated = computed(() => volumeInDm3(this.ask.reckonedM3, this.store.unit()));
   protected readonly share = computed(() =>
     this.ask.reckonedM3 > 0 ? Math.round((this.cameTo() / this.ask.reckonedM3) * 100) : 0,
   );

@@ -80,10 +80,10 @@ export class YieldPanel {
 
   private readonly knowledge = computed(() => knowledgeOf(this.piece()));
   protected readonly known = computed(() => KNOWLEDGE_NAMES[this.knowledge()]);
-  private readonly reckoned = computed(() => this.actions.sureOf(this.piece(), this.given().volumeM3));
-  private readonly sure = computed(() => this.reckoned().sure);
+  private readonly estimated = computed(() => this.actions.sureOf(this.piece(), this.given().volumeM3));
+  private readonly sure = computed(() => this.estimated().sure);
   protected readonly sureWhy = computed(() =>
-    explainSure(this.piece(), this.reckoned().m3, this.knowledge(), this.sure(), this.store.sureness()),
+    explainSure(this.piece(), this.estimated().m3, this.knowledge(), this.sure(), this.store.sureness()),
   );
   protected readonly sureText = computed(() => {
     const { low, likely, high } = this.sure();

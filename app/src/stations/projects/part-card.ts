@@ -88,7 +88,7 @@ export class PartCard {
   /** The thickness that the engine chose for its group. */
   readonly chosenMm = input<number | null>(null);
   protected readonly sizes = SIZES;
-  /** What planing takes is reckoned for each board, so thickness has no allowance of its own. */
+  /** What planing takes is calculated for each board, so thickness has no allowance of its own. */
   protected readonly roughSizes = ['length', 'width'] as const;
   protected readonly grades = GRADES.map((grade) => ({ value: grade, name: GRADE_NAMES[grade] }));
   protected readonly allSpecies = [...SPECIES].sort((a, b) => a.name.localeCompare(b.name));

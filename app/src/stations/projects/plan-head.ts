@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatButton } from '@angular/material/button';
+import { MatTooltip } from '@angular/material/tooltip';
 import type { MatchStep } from '@aldrek/core';
 import { MatchStore } from '../../state/match.store';
 import { PlanDraft } from '../../state/plan-draft';
@@ -22,7 +23,7 @@ const MOST_CHANGES = 4;
 /** Above the bench: what plan it is and how good, the search while it runs, and what has changed since. */
 @Component({
   selector: 'al-plan-head',
-  imports: [MatButton, MatesMenu],
+  imports: [MatButton, MatesMenu, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (view.project(); as project) {
@@ -37,7 +38,16 @@ const MOST_CHANGES = 4;
           <p class="muted">
             {{ words }}
             @if (view.quality(); as note) {
-              <span> · {{ note }}</span>
+              ·
+              <button
+                type="button"
+                matButton
+                class="quality"
+                [matTooltip]="note.detail"
+                [attr.aria-label]="note.short + '. ' + note.detail"
+              >
+                {{ note.short }}
+              </button>
             }
           </p>
         }

@@ -13,8 +13,8 @@ import { changeWords, qualityWords, reasonWords, summaryWords, whyShort } from '
 describe('what a plan takes', () => {
   const cut: PlannedCut = { pieceId: 'a', partId: 'rail', unit: 0, x: 0, y: 0, length: 900, width: 60 };
   it.each([
-    [1, [cut], '1 board · spends 0.25 m² of face · keeps 0 offcuts'],
-    [2, [cut, { ...cut, partId: 'offcut' }], '2 boards · spends 0.25 m² of face · keeps 1 offcut'],
+    [1, [cut], '1 board · board area used 0.25 m² · keeps 0 offcuts'],
+    [2, [cut, { ...cut, partId: 'offcut' }], '2 boards · board area used 0.25 m² · keeps 1 offcut'],
   ])('%i', (boards, cuts, words) => {
     expect(summaryWords({ cuts, spentM2: 0.25 }, boards)).toBe(words);
   });
@@ -28,17 +28,23 @@ describe('how good a plan is', () => {
   });
 
   it('calls a proof a proof and an estimate an estimate', () => {
-    expect(qualityWords({ ...full, atMostOver: 0.0001 }, false)).toBe('no plan can spend less (proven)');
-    expect(qualityWords({ ...full, aboutOver: 0.024 }, false)).toBe(
-      'about 2.4 % above the best in sight (estimate)',
+    expect(qualityWords({ ...full, atMostOver: 0.0001 }, false)).toEqual({
+      short: 'the best possible',
+      detail: 'Proven: no plan can use less board area.',
+    });
+    expect(qualityWords({ ...full, aboutOver: 0.024 }, false)?.short).toBe(
+      'good: within 2.4 % of the best in reach',
     );
-    expect(qualityWords({ ...full, aboutOver: 0.024, atMostOver: 0.43 }, true)).toBe(
-      'all together: about 2.4 % above the best in sight (estimate), at most 43 % above the least possible (proven)',
-    );
+    expect(qualityWords({ ...full, aboutOver: 0.14, atMostOver: 0.43 }, true)).toEqual({
+      short: 'all together: fair: within 14 % of the best in reach',
+      detail:
+        'Estimated: it uses about 14 % more board area than the best in reach. Proven: it uses at most 43 % more than any plan must.',
+    });
   });
 
   it('never turns an estimate of nothing into a proof', () => {
-    expect(qualityWords({ ...full, aboutOver: 0 }, false)).not.toContain('proven');
+    const words = qualityWords({ ...full, aboutOver: 0 }, false);
+    expect(`${words?.short} ${words?.detail}`).not.toMatch(/proven|possible/i);
   });
 });
 

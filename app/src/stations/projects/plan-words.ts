@@ -30,6 +30,15 @@ export function summaryWords(plan: Pick<ProjectPlan, 'cuts' | 'spentM2'>, boards
   ].join(' · ');
 }
 
+/** How good a plan is: in one short line for the bench, and what that rests on. */
+export interface Quality {
+  readonly short: string;
+  readonly detail: string;
+}
+
+/** From so much above the best that is in reach, a plan is not called good any more. */
+const GOOD_WITHIN = 0.05;
+
 /**
  * How good a plan is: an estimate is called one, and what is proven is said to be; null where the plan is not
  * full, as then neither says anything. `together` when it is one of several made at once.
@@ -37,18 +46,25 @@ export function summaryWords(plan: Pick<ProjectPlan, 'cuts' | 'spentM2'>, boards
 export function qualityWords(
   { missing, atMostOver, aboutOver }: Pick<ProjectPlan, 'missing' | 'atMostOver' | 'aboutOver'>,
   together: boolean,
-): string | null {
+): Quality | null {
   if (missing.length > 0) return null;
   const all = together ? 'all together: ' : '';
-  if (atMostOver !== null && atMostOver < 0.0005) return `${all}no plan can spend less (proven)`;
   const percent = (share: number): string => `${(share * 100).toFixed(share < 0.1 ? 1 : 0)} %`;
-  const words = [
-    aboutOver === null || aboutOver === undefined
-      ? null
-      : `about ${percent(aboutOver)} above the best in sight (estimate)`,
-    atMostOver === null ? null : `at most ${percent(atMostOver)} above the least possible (proven)`,
-  ].filter((one) => one !== null);
-  return words.length === 0 ? null : `${all}${words.join(', ')}`;
+  const about = aboutOver ?? null;
+  if (atMostOver !== null && atMostOver < 0.0005)
+    return { short: `${all}the best possible`, detail: 'Proven: no plan can use less board area.' };
+  if (about === null && atMostOver === null) return null;
+  const detail = [
+    ...(about === null
+      ? []
+      : [`Estimated: it uses about ${percent(about)} more board area than the best in reach.`]),
+    ...(atMostOver === null
+      ? []
+      : [`Proven: it uses at most ${percent(atMostOver)} more than any plan must.`]),
+  ].join(' ');
+  if (about === null) return { short: `${all}at most ${percent(atMostOver ?? 0)} above the least`, detail };
+  const word = about < GOOD_WITHIN ? 'good' : 'fair';
+  return { short: `${all}${word}: within ${percent(about)} of the best in reach`, detail };
 }
 
 /** Why a part is short: how near the rack comes to it once the plan's cuts are made. */

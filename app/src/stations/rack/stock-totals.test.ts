@@ -25,7 +25,7 @@ const given = new Map([
   ['c', figures(0, 9)],
 ]);
 
-it('adds up what is reckoned by species and planed thickness', () => {
+it('adds up what is worked out by species and planed thickness', () => {
   const [oak, ...others] = stockTotals(pieces, given);
   expect(others).toEqual([]);
   expect(oak?.all).toMatchObject({ pieces: 3, areaM2: 0.12 });

@@ -18,7 +18,7 @@ const FUNCTIONS: Readonly<Record<string, (args: readonly number[]) => number>> =
   max: (args) => Math.max(...args),
 };
 
-/** The value of `formula` at these sizes. Throws {@link FormulaError} where it can't be read or reckoned. */
+/** The value of `formula` at these sizes. Throws {@link FormulaError} where it can't be read or calculated. */
 export function reckon(formula: string, sizes: Sizes): number {
   const tokens = formula.match(/\d+(?:\.\d+)?|[A-Za-z]\w*|\S/g) ?? [];
   if (tokens.length > MOST_TOKENS) throw new FormulaError(`a formula of more than ${MOST_TOKENS} signs`);

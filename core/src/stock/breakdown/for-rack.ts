@@ -16,7 +16,7 @@ export type PieceForRack = Omit<Piece, 'id' | 'tag' | 'findings'> & {
 /** Kinds whose ends have stood in the weather. */
 const STOOD_OUTDOORS: ReadonlySet<FindKind> = new Set(['post', 'outdoor-boards']);
 
-/** What is reckoned is told to a tenth of a millimetre: nobody saws closer. */
+/** What is calculated is told to a tenth of a millimetre: nobody saws closer. */
 const told = (mm: number): number => Math.max(0.1, Math.round(mm * 10) / 10);
 const toldPlace = (mm: number): number => Math.round(mm * 10) / 10 || 0;
 const toldWarp = (mm: number): number => toldPlace(Math.min(MAX_WARP_MM, Math.max(-MAX_WARP_MM, mm)));

@@ -3,7 +3,7 @@
  * expected to be found in them, and what the chosen way of taking it apart loses. One file a kind of find.
  *
  * Wood is conserved: the volume of the members as they stand in the find is that of the pieces and of the
- * losses together. The losses are reckoned by themselves, so that the sum is a check.
+ * losses together. The losses are calculated by themselves, so that the sum is a check.
  */
 import { volumeM3 } from '../../units/board-measure.ts';
 import type { Finding } from '../finding.ts';

@@ -56,13 +56,13 @@ export function breakdownOf(kind: FindKind): BreakdownModel {
 export const usualMeasures = (kind: FindKind): Measures =>
   Object.fromEntries(breakdownOf(kind).fields.map(({ key, usual }) => [key, usual]));
 
-/** What the reckoning needs to know of a find. */
+/** What the calculation needs to know of a find. */
 export type Standing = Pick<Find, 'kind' | 'alike' | 'measures' | 'way' | 'corrections'>;
 
 /** All members of one sort, over all finds that are alike. */
 export interface SortOutcome {
   readonly sort: Sort;
-  /** As the breakdown reckons it, before any correction. */
+  /** As the breakdown calculates it, before any correction. */
   readonly reckoned: Sort;
   readonly members: number;
   readonly broken: number;
@@ -120,7 +120,7 @@ export function sortsOf(find: Standing): Sort[] {
     .filter((sort) => sort.count > 0);
 }
 
-/** Reckons what a find comes to. Sizes in mm, volumes in m³. */
+/** Calculates what a find comes to. Sizes in mm, volumes in m³. */
 export function takeApart(find: Standing): Breakdown {
   const model = breakdownOf(find.kind);
   const measures = measuresOf(find);
