@@ -213,7 +213,7 @@ test('a finding’s fate is flipped, and each flip says beforehand what it does'
   if (!edge) throw new Error('the edge is not in view');
   await page.mouse.click(edge.x + edge.width / 2, edge.y + edge.height / 2);
   await expect(page.getByRole('button', { name: 'tongue on the lower edge' })).toHaveCount(1);
-  await expect(page.getByRole('textbox', { name: 'long' })).toHaveValue('1,000');
+  await expect(page.getByRole('textbox', { name: 'long' })).toHaveValue('1000');
 });
 
 test('what came off the planer is put on record, and the next estimate knows', async ({ page }) => {
