@@ -24,6 +24,9 @@ export interface CommandSources {
   readonly go: (path: readonly string[]) => unknown;
 }
 
+/** What a key's work is handed when it was called by its name: no key at all. */
+const calledByName = (): KeyboardEvent => ({ key: '', shiftKey: false }) as KeyboardEvent;
+
 /** Offered at once: more would have to be read. */
 const MOST_OFFERED = 12;
 
@@ -47,7 +50,7 @@ const keyCommands = ({ keys, stations }: CommandSources): Command[] => {
         name: does.charAt(0).toUpperCase() + does.slice(1),
         about: title === 'Everywhere' ? '' : title,
         key: shown,
-        run: () => run(new KeyboardEvent('keydown')),
+        run: () => run(calledByName()),
       })),
   );
 };

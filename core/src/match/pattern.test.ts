@@ -166,6 +166,21 @@ describe('the best cutting of one board', () => {
     );
   });
 
+  it('parts two leftovers by a whole kerf, also where what lies between them is narrower', () => {
+    const found = bestPattern(
+      board(300, 103, 3.2, [{ x: 0, y: 50, length: 3, width: 3 }]),
+      [item(0, 80, 20, 1)],
+      [1],
+      { ...KEEP_NOTHING, perMm2: 0.0004 },
+      QUICK,
+    );
+    const kept = found?.laid.filter(({ item: which }) => which < 0) ?? [];
+    expect(kept.length).toBeGreaterThan(0);
+    kept.forEach((one, n) => {
+      expect(kept.some((other, m) => m > n && meets(other, one, 3.2))).toBe(false);
+    });
+  });
+
   it('lets a shape lie where its rectangle could not', () => {
     const corner = [{ x: 0, y: 0, length: 20, width: 20 }];
     const square = item(0, 200, 200, 5);

@@ -746,6 +746,8 @@ class Packing {
         gaps[this.gapEnds++] = free;
         gaps[this.gapEnds++] = a;
         height += a - free;
+        // Two leftovers are parted by a cut, also where the finding between them is narrower than the saw.
+        free = a + this.kerf;
       }
       if ((wallTo[w] as number) > free) free = wallTo[w] as number;
     }

@@ -22,7 +22,7 @@ describe('estimateYield', () => {
     expect(given.share).toBeCloseTo(0.98);
     expect(given.longest).toEqual({ x: 10, y: 0, length: 980, width: 100 });
     expect(given.better).toBe('same');
-    expect(given.why).toContain('both schools give the same');
+    expect(given.why).toContain('both cutting orders give the same');
   });
 
   it('shows the better face of a piece that is spoilt on one', () => {

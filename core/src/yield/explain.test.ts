@@ -42,7 +42,7 @@ it('adds up: what it says of the thickness gives the thickness', () => {
 
 it('adds up: cuttings over the face give the share', () => {
   const why = explainShare(piece, given, 'clear', DEFAULT_HABITS, DEFAULT_MACHINES);
-  expect(input(why, 'cuttings') / input(why, 'face')).toBeCloseTo(given.share, 9);
+  expect(input(why, 'clear pieces') / input(why, 'face')).toBeCloseTo(given.share, 9);
   expect(input(why, 'kerf')).toBe(DEFAULT_HABITS.kerfMm);
 });
 

@@ -89,7 +89,10 @@ export function explainShare(
     title: 'Share of the face',
     formula: 'area of the better order’s clear pieces ÷ area of the face',
     inputs: [
-      { name: `clear pieces, graded ${GRADE_NAMES[grade]}`, quantity: { unit: 'area', m2: given.areaMm2 / 1e6 } },
+      {
+        name: `clear pieces, graded ${GRADE_NAMES[grade]}`,
+        quantity: { unit: 'area', m2: given.areaMm2 / 1e6 },
+      },
       { name: 'face', quantity: { unit: 'area', m2: given.areaMm2 / Math.max(1e-9, given.share) / 1e6 } },
       share('share', given.share),
       length('kerf', habits.kerfMm),
