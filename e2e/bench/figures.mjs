@@ -65,7 +65,7 @@ try {
         await work();
         await page.waitForFunction(
           () => {
-            const progress = document.querySelector('al-rack-gives progress');
+            const progress = document.querySelector('al-rack-gives .progress');
             return progress === null && document.querySelector('.row h2')?.textContent?.includes('gives');
           },
           null,
@@ -86,7 +86,7 @@ try {
     const grade = page.getByRole('combobox', { name: 'graded' });
     await timed('another grade, afresh', async () => {
       await choose(page, grade, 'clear');
-      await page.locator('al-rack-gives progress').waitFor();
+      await page.locator('al-rack-gives .progress').waitFor();
     });
     await timed('the first grade again, kept', async () => {
       await choose(page, grade, 'character');

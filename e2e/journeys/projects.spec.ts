@@ -7,7 +7,9 @@ test('a project that the rack covers, and one that falls short and says by how m
   await shop.go('Projects');
   await shop.match();
   await expect(page.locator('al-part-card').filter({ hasText: 'placed' })).toHaveCount(6);
-  await expect(page.getByText(/above the least possible \(proven\)/)).toBeVisible();
+  await expect(
+    page.getByRole('button', { name: /Proven: it uses at most .* more than any plan must/ }),
+  ).toBeVisible();
 
   await shop.choose('Project', 'Tea counter');
   await shop.match();

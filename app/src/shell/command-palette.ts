@@ -59,6 +59,7 @@ import { commandsFor, type Command, type CommandSources } from './command-list';
     }
     .line {
       display: flex;
+      width: min(480px, 76vw);
       gap: 10px;
     }
     .name {

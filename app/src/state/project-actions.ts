@@ -117,7 +117,7 @@ export class ProjectActions {
   }
 
   putBy(project: Project): void {
-    this.live('put a plan aside', (bench) => putPlanAside(bench, project.id));
+    this.live('set a plan aside', (bench) => putPlanAside(bench, project.id));
   }
 
   /** Exchanges the plan at hand and the one put aside. */

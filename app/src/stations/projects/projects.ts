@@ -80,7 +80,7 @@ export class Projects {
         { keys: ['m'], shown: 'M', does: 'match, or stop and keep the best', run: () => this.matchOrStop() },
         { keys: ['a'], shown: 'A', does: 'accept the plan', run: () => this.accept() },
         { keys: ['w'], shown: 'W', does: 'try the ways out of a shortage', run: () => this.tryWays() },
-        { keys: ['p'], shown: 'P', does: 'put the plan aside, to compare', run: () => this.putAside() },
+        { keys: ['p'], shown: 'P', does: 'set the plan aside to compare', run: () => this.putAside() },
       ],
     });
   }
