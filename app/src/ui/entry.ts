@@ -60,13 +60,13 @@ export const ENTRY_TEMPLATE = `
   </mat-form-field>
 `;
 
-/** The last good figure stays a key away while another is typed. */
+/** Which way a key steps the figure. */
 const STEPS: Readonly<Record<string, 1 | -1>> = { ArrowUp: 1, ArrowDown: -1 };
 
 /**
  * A figure that is typed: kept when it is left and right; a wrong one stays with its reason and keeps nothing.
  * Arrow keys step it, Esc brings back the last good one, Enter keeps it and goes on to the next field that an
- * instrument could fill. As a form control it bears a number, or null while it may be left open.
+ * instrument could fill. As a form control it bears a number, 0 where it is left open.
  */
 @Directive()
 export abstract class FigureEntry implements ControlValueAccessor, OnInit {
@@ -177,8 +177,14 @@ export abstract class FigureEntry implements ControlValueAccessor, OnInit {
 
   /** Keeps what stands there, or says why not. */
   private keep(): boolean {
-    const read = this.readWithin(this.text.value);
     this.typing = false;
+    // What is shown may be rounded: left as it was, it changes nothing.
+    if (this.text.value.trim() === this.shown(this.current())) {
+      this.refused.set(null);
+      this.drafted.emit(null);
+      return true;
+    }
+    const read = this.readWithin(this.text.value);
     if (!read.ok) {
       this.refused.set(read.fault);
       return false;

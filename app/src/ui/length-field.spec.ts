@@ -95,6 +95,15 @@ describe('a length', () => {
     expect(changed).toEqual([22, 21.9, 20]);
   });
 
+  it('is not rounded by Enter or by being left: what is shown is coarser than what is kept', async () => {
+    const { input, changed } = await field({ value: 226.72 });
+    expect(await input.getValue()).toBe('226.7');
+    await input.focus();
+    await (await input.host()).sendKeys(TestKey.ENTER);
+    await write(input, '226.7');
+    expect(changed).toEqual([]);
+  });
+
   it('tells what is drawn along while it is typed', async () => {
     const { fixture, input } = await field();
     const drafted = heard(fixture.componentInstance.drafted);
