@@ -15,6 +15,7 @@ const BRIEF = {
   frames: [],
   rack: ['200'],
   stations: ['100'],
+  typing: [],
 };
 
 async function bench(name, args) {

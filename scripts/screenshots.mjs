@@ -1,4 +1,4 @@
-// `npm run screenshots`: one current picture of each main view, made from the demo shop, in docs/screenshots.
+// `npm run screenshots [-- NAME …]`: one current picture of each main view, or of those named, made from the demo shop, in docs/screenshots.
 import { spawn } from 'node:child_process';
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
@@ -63,17 +63,18 @@ const VIEWS = [
     },
   },
   {
-    name: 'csv-import',
+    name: 'shop',
     width: 1280,
     height: 800,
     async show(page) {
-      const text =
-        'No;What;Length (cm);W;Thick;Timber;Remark\nA-1;slat;120;98;18;spruce;dry\nA-2;slat;long;98;18;oak;\n' +
-        'A-3;rail;100;60;20;sprice;\nA-4;rail;90;60;20;oak;bent\nA-5;post;240;145;145;larch?;\n';
+      await page.getByRole('link', { name: 'Projects' }).click();
+      await page.getByRole('button', { name: /^Accept plan/ }).click();
+      await page.getByRole('link', { name: 'Shop' }).click();
       await page
-        .getByLabel('CSV file to import')
-        .setInputFiles({ name: 'stock.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
-      await page.getByRole('dialog').waitFor();
+        .getByRole('button', { name: /^Sawn: / })
+        .first()
+        .click();
+      await page.locator('.today').evaluate((column) => column.scrollTo(0, 0));
     },
   },
   { name: 'rack-phone', width: 360, height: 740, async show() {} },
@@ -118,25 +119,26 @@ const VIEWS = [
     },
   },
   {
-    name: 'inspect-stave',
+    name: 'settings',
     width: 1280,
     height: 800,
-    dark: true,
     async show(page) {
-      await inspect(page, 'S-15');
-      await page.getByRole('tab', { name: 'Shape' }).click();
+      await page.getByRole('button', { name: 'Shop menu' }).click();
+      await page.getByRole('menuitem', { name: /^Settings/ }).click();
+      await page.getByRole('link', { name: 'Milling' }).click();
     },
   },
   {
-    name: 'rack-gives',
+    name: 'design',
     width: 1280,
     height: 800,
     async show(page) {
-      await page.getByRole('radio', { name: 'What it gives' }).click();
-      const wanted = page.getByRole('textbox', { name: 'Finished size and grade wanted' });
-      await wanted.fill('900 x 80 x 16 character');
-      await wanted.press('Tab');
-      await page.getByText(/pieces give/).waitFor();
+      await page.getByRole('link', { name: 'Projects' }).click();
+      await page.getByRole('button', { name: /^New/ }).click();
+      await page.getByRole('tab', { name: 'Design' }).click();
+      await page.getByRole('combobox', { name: 'Design', exact: true }).click();
+      await page.locator('.cdk-overlay-pane').getByRole('option', { name: 'Stool' }).click();
+      await match(page);
     },
   },
   {
@@ -166,8 +168,6 @@ const VIEWS = [
     async show(page) {
       await page.getByRole('link', { name: 'Projects' }).click();
       await pick(page, 'Tea counter');
-      await match(page);
-      await page.getByRole('button', { name: /^Try them on the rack/ }).click();
       await page.getByRole('button', { name: /^Try them again/ }).waitFor({ timeout: 90_000 });
       await page.locator('al-ways-panel').scrollIntoViewIfNeeded();
     },
@@ -240,7 +240,9 @@ command(async () => {
   });
   mkdirSync(folder, { recursive: true });
   try {
-    for (const { name, width, height, dark, show } of VIEWS) {
+    const asked = process.argv.slice(2);
+    const views = VIEWS.filter(({ name }) => asked.length === 0 || asked.includes(name));
+    for (const { name, width, height, dark, show } of views) {
       const context = await browser.newContext({
         viewport: { width, height },
         colorScheme: dark ? 'dark' : 'light',

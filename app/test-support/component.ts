@@ -1,13 +1,20 @@
 import type { HarnessLoader } from '@angular/cdk/testing';
 import { TestbedHarnessEnvironment } from '@angular/cdk/testing/testbed';
-import { signal, type Provider, type Type, type WritableSignal } from '@angular/core';
+import type { MatInputHarness } from '@angular/material/input/testing';
+import {
+  signal,
+  type EnvironmentProviders,
+  type Provider,
+  type Type,
+  type WritableSignal,
+} from '@angular/core';
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { emptyShop, type LengthUnit, type ShopDocument } from '@aldrek/core';
-import { LENGTH_UNIT } from '../src/drawing/length-unit';
-import { SHOP_REPOSITORY, ShopStore } from '../src/state/shop.store';
+import { LENGTH_UNIT } from '../src/format/length-unit';
+import { SHOP_REPOSITORY, ShopStore } from '../src/shop-store/shop.store';
 import { ShopDb } from '../src/storage/shop-db';
 import { ShopRepository } from '../src/storage/shop-repository';
-import { Today } from '../src/state/today';
+import { Today } from '../src/shop-store/today';
 
 /** A component on screen: its fixture, harnesses in it and in the overlays over it. */
 export interface OnScreen<C> {
@@ -37,6 +44,18 @@ export async function show<C>(
   };
 }
 
+/** Writes into a field and leaves it, as a hand would. */
+export async function write(input: MatInputHarness | undefined, text: string): Promise<void> {
+  if (!input) throw new Error('there is no such field');
+  await input.setValue(text);
+  await (await input.host()).dispatchEvent('change');
+  await input.blur();
+}
+
+/** What an element says, its white space tidied. */
+export const textOf = (element: Element | null | undefined): string =>
+  (element?.textContent ?? '').replace(/\s+/g, ' ').trim();
+
 /** What an output says, in order. */
 export function heard<T>(output: { subscribe: (hear: (value: T) => void) => unknown }): T[] {
   const said: T[] = [];
@@ -59,7 +78,7 @@ let shops = 0;
 /** A shop in a browser's store of its own, read and ready, as the app has it after its start. */
 export async function withShop(
   shop: Partial<ShopDocument> = {},
-  providers: readonly Provider[] = [],
+  providers: readonly (Provider | EnvironmentProviders)[] = [],
 ): Promise<InstanceType<typeof ShopStore>> {
   TestBed.configureTestingModule({
     providers: [

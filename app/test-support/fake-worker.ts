@@ -50,4 +50,4 @@ export class FakeWorker {
 }
 
 /** Lets what waits for promises go on. */
-export const settled = (): Promise<void> => new Promise((resolve) => setTimeout(resolve));
+export const settled = (ms = 0): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));

@@ -257,3 +257,64 @@ describe('bad input', () => {
     expect((error as Error).message).not.toContain('\n');
   });
 });
+
+describe('demo', () => {
+  it('prints the demo shop, its last work done the day before', async () => {
+    const shop = await run(['demo'], { today: '2031-07-01' });
+    expect(await run(['read'], shop)).toMatchObject({ ok: true, pieces: 44, hauls: 8, projects: 5 });
+    const days = JSON.stringify(shop['pieces']).match(/"\d{4}-\d\d-\d\d"/g) ?? [];
+    expect(days.length).toBeGreaterThan(50);
+    expect(days.every((day) => day < '"2031-07-01"')).toBe(true);
+  });
+
+  it('says which field is no day', async () => {
+    await expect(run(['demo'], { today: '1 July' })).rejects.toThrow('today: expected a day');
+    await expect(run(['demo'], {})).rejects.toThrow(InputError);
+  });
+});
+
+describe('route', () => {
+  const ask = {
+    piece: { length: 1200, width: 160, thickness: 30, warp: { cup: 3 }, edges: 'natural', metal: 'unknown' },
+    part: { length: 600, width: 80, thickness: 22 },
+    machines: { planerWidth: 310, planerThickest: 150, planerLeast: 300, jointerWidth: null, sawDepth: 75 },
+  };
+
+  it('goes from a piece to a part, with the machines that are there', async () => {
+    const { steps, left, blocked } = await run(['route'], ask);
+    const list = steps as { do: string; machine: string; why: string }[];
+    expect(list.map(({ do: what }) => what)).toEqual([
+      'scan',
+      'rough-crosscut',
+      'straighten',
+      'rough-rip',
+      'flatten',
+      'thickness',
+      'scan-again',
+      'rip',
+      'rest',
+      'crosscut',
+    ]);
+    expect(list.every(({ machine }) => machine !== 'jointer')).toBe(true);
+    expect(left).toMatchObject({ length: 630, width: 88 });
+    expect(blocked).toBeUndefined();
+  });
+
+  it('names the field that is wrong', async () => {
+    await expect(run(['route'], { ...ask, school: 'laser' })).rejects.toThrow('school: expected one of');
+    await expect(run(['route'], { ...ask, part: { length: 600, width: -1, thickness: 2 } })).rejects.toThrow(
+      'part.width',
+    );
+    await expect(run(['route'], { part: ask.part })).rejects.toThrow('piece: expected an object');
+  });
+});
+
+describe('blank and pullFlat', () => {
+  it('are summed as the trade does', async () => {
+    expect(await run(['reckon', 'blank'], { part: 110, leastLength: 300, kerf: 3.2 })).toMatchObject({
+      k: 3,
+    });
+    const { force } = await run(['reckon', 'pullFlat'], { length: 1200, width: 95, thickness: 20, gap: 6 });
+    expect(force).toBeCloseTo(105.56, 1);
+  });
+});

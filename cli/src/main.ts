@@ -4,17 +4,24 @@ import { InputError, objectAt, type Json } from './fields.ts';
 import type { MatchPlan } from '@aldrek/core';
 import { matchVerb, secondSearch, type Peer, type SecondSearch } from './match.ts';
 import { reckonVerb } from './reckon.ts';
+import { demoVerb } from './demo.ts';
 import { readVerb } from './read.ts';
+import { routeVerb } from './route.ts';
 import { yieldVerb } from './yield.ts';
 
-const USAGE = 'usage: yield | match [--seconds N] [--seed N] | reckon NAME | read, JSON on standard input';
+const USAGE =
+  'usage: yield | match [--seconds N] [--seed N] | reckon NAME | read | demo | route, JSON on standard input';
+
+const VERBS: ReadonlySet<string> = new Set(['yield', 'match', 'reckon', 'demo', 'route']);
 
 /** Runs one verb on the text of its input and returns what to print. */
 export async function runVerb(args: readonly string[], text: string): Promise<string> {
   const [verb, ...rest] = args;
   if (verb === 'read') return JSON.stringify(readVerb(text));
-  if (verb !== 'yield' && verb !== 'match' && verb !== 'reckon') throw new InputError(USAGE);
+  if (verb === undefined || !VERBS.has(verb)) throw new InputError(USAGE);
   const input = parse(text);
+  if (verb === 'route') return JSON.stringify(routeVerb(input));
+  if (verb === 'demo') return JSON.stringify(demoVerb(input));
   const answer =
     verb === 'yield'
       ? yieldVerb(input)

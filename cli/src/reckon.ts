@@ -1,12 +1,15 @@
 import {
+  blankFor,
   boardFeet,
   DEFAULT_MACHINES,
   equilibriumMoisturePct,
   formatInches,
   hoopSeatMm,
   parseLength,
+  pullFlatForce,
   radiusLossMm,
   sawPasses,
+  USUAL_STIFFNESS,
   warpLoss,
   weightKg,
 } from '@aldrek/core';
@@ -86,6 +89,18 @@ const SUMS: Readonly<Record<string, (input: Json) => unknown>> = {
   sawPasses: (input) => ({
     passes: sawPasses(numberAt(input, 'thickness', '', SIZE), numberAt(input, 'depth', '', SIZE)),
   }),
+  blank: (input) =>
+    blankFor(
+      numberAt(input, 'part', '', SIZE),
+      numberAt(input, 'leastLength', '', SIZE),
+      numberAt(input, 'kerf', '', { min: 0, max: 100 }),
+    ),
+  pullFlat: (input) => {
+    const [length, width, thickness] = sizes(input);
+    const gap = numberAt(input, 'gap', '', { min: 0, max: 10_000 });
+    const stiffness = numberOr(input, 'e', USUAL_STIFFNESS, '', SIZE);
+    return { force: pullFlatForce({ length, width, thickness }, gap, stiffness) };
+  },
   weight: (input) => ({ kg: weightKg(...sizes(input), numberAt(input, 'density', '', SIZE)) }),
 };
 

@@ -100,6 +100,7 @@ export {
   FACE_NAMES,
   FATE_NAMES,
   FATES,
+  isMarkKind,
   isMetalIn,
   type Fate,
   type Fix,
@@ -439,10 +440,13 @@ export {
   drawDesign,
   sizeFault,
   usualSizes,
+  viewsOf,
+  DESIGN_VIEWS,
   type Design,
   type DesignBox,
   type DesignPart,
   type DesignSize,
+  type DesignView,
   type DrawnBox,
 } from './project/designs/design.ts';
 export { designById, SHIPPED_DESIGNS } from './project/designs/shipped.ts';
@@ -509,6 +513,42 @@ export { couldMake, rankCouldMake, type CouldMake } from './match/could-make.ts'
 // The shop floor
 export { cameOffPlaner, type CameSize } from './shop/came-off-planer.ts';
 export { cutSheet, type CutSheet, type SheetCut } from './shop/cut-sheet.ts';
+export { blankFor, pullFlatForce, SCREW_HOLDS_N, USUAL_STIFFNESS, type Blank } from './shop/blank.ts';
+export {
+  ENTRY_KINDS,
+  imbalanceM3,
+  partsInHand,
+  WASTE_USES,
+  woodBalance,
+  type Entry,
+  type EntryId,
+  type EntryKind,
+  type PartInHand,
+  type WasteUse,
+  type WoodBalance,
+} from './shop/entry.ts';
+export { inHandFor, sawBoard, spoilPart, spoilPartKeeping, type Floor, type Sawing } from './shop/sawing.ts';
+export { cutFrom, type CutWood } from './stock/cut-from.ts';
+export { restOf, withRest } from './project/sawn.ts';
+export { dayOfSawing, type BoardToSaw, type DayCut, type DayOfSawing, type DaySetUp } from './shop/today.ts';
+export { adviceAt, type StepAdvice, type StepCaution } from './shop/step-advice.ts';
+export { warpFates, type WarpFates } from './shop/warp-fates.ts';
+export { routeForPart, schoolOf } from './shop/route-of-part.ts';
+export { routeOf } from './shop/route.ts';
+export {
+  ROUTE_DEEDS,
+  routeMachines,
+  SCHOOLS_OF_MILLING,
+  type MetalState,
+  type MillingSchool,
+  type Route,
+  type RouteDeed,
+  type RouteMachine,
+  type RouteMachines,
+  type RoutePiece,
+  type RouteSize,
+  type RouteStep,
+} from './shop/route-steps.ts';
 export { cautionsAtCut, setUps, type SetUp } from './shop/set-ups.ts';
 export { isAwayFromFence, sawWayOf, straightenFirst, type Straightening } from './shop/preparation.ts';
 

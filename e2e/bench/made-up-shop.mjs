@@ -45,5 +45,14 @@ export function shopOf(count, settings, projectCount = 0) {
       allowances: { length: 25, width: 5, thickness: 0 },
     })),
   }));
-  return { format: 'aldrek-shop', version: 5, settings, hauls: [], pieces, projects, milled: [] };
+  return {
+    format: 'aldrek-shop',
+    version: 6,
+    settings,
+    hauls: [],
+    pieces,
+    projects,
+    milled: [],
+    entries: [],
+  };
 }

@@ -40,7 +40,7 @@ export class Shop {
     await this.tallyLine().press('Enter');
   }
 
-  async go(station: 'Hauls' | 'Rack' | 'Inspect' | 'Projects'): Promise<void> {
+  async go(station: 'Hauls' | 'Rack' | 'Inspect' | 'Projects' | 'Shop'): Promise<void> {
     await this.page
       .getByRole('navigation', { name: 'Stations' })
       .getByRole('link', { name: station })
@@ -107,7 +107,7 @@ export class Shop {
   }
 
   /** Opens what is noted of the piece on the bench. */
-  async panel(name: 'Findings' | 'Shape' | 'Warp' | 'Wood' | 'Ends and metal'): Promise<void> {
+  async panel(name: 'Defects and marks' | 'Shape' | 'Warp' | 'Wood' | 'Ends and metal'): Promise<void> {
     await this.page.getByRole('tab', { name, exact: true }).click();
   }
 

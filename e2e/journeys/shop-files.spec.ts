@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import { strFromU8, unzipSync } from 'fflate';
 import { expect, test } from '@playwright/test';
 import { Shop } from '../drivers/shop.ts';
 
@@ -11,7 +12,10 @@ test('the shop goes out to a file and comes back the same', async ({ page }) => 
   const download = page.waitForEvent('download');
   await shop.menu('Export the shop to a file');
   const path = await (await download).path();
-  const exported = readFileSync(path, 'utf8');
+  const archive = readFileSync(path);
+  const files = unzipSync(archive);
+  expect(Object.keys(files).filter((name) => name.startsWith('photos/'))).toHaveLength(7);
+  const exported = strFromU8(files['shop.json'] ?? new Uint8Array());
   // The demo is dated from today; but for that it is as it was.
   const undated = (text: string): unknown => JSON.parse(text.replace(/"\d{4}-\d{2}-\d{2}"/g, '"a day"'));
   expect(undated(exported)).toEqual(undated(demo));
@@ -19,9 +23,9 @@ test('the shop goes out to a file and comes back the same', async ({ page }) => 
   await shop.menu('Empty the shop');
   await shop.expectCount(0);
   await page.getByLabel('Shop file to import').setInputFiles({
-    name: 'mine.json',
-    mimeType: 'application/json',
-    buffer: Buffer.from(exported),
+    name: 'mine.zip',
+    mimeType: 'application/zip',
+    buffer: archive,
   });
   await shop.expectCount(44);
 });

@@ -69,9 +69,9 @@ test('from an empty browser to the sheet one saws by', async ({ page }) => {
 
   await test.step('accepted pieces are reserved, and undo frees them', async () => {
     await shop.go('Rack');
-    await expect(page.getByText('reserved').first()).toBeVisible();
+    await expect(page.getByText('reserved for').first()).toBeVisible();
     await shop.undo();
-    await expect(page.getByText('reserved')).toHaveCount(0);
+    await expect(page.getByText('reserved for')).toHaveCount(0);
   });
   expect(heard).toEqual([]);
 });

@@ -8,9 +8,8 @@ test('a counter that falls short is rescued by ways out', async ({ page }) => {
   await shop.pickProject('Tea counter');
   await shop.match();
   await expect(page.getByText(/Short: \d × counter board/)).toBeVisible();
-  // First the boards, then the strips: each way is tried, and one that helps stands on top.
+  // First the boards, then the strips: each way is tried without being asked, and one that helps stands on top.
   for (const part of ['counter board', 'edge strip']) {
-    await page.getByRole('button', { name: /^Try them/ }).click();
     await expect(page.getByRole('button', { name: /^Try them again/ })).toBeVisible({ timeout: 60_000 });
     const buy = page.locator('al-ways-panel li').filter({ hasText: `One board for each ${part}` });
     await expect(buy).toContainText(/covers|short/);
@@ -31,6 +30,7 @@ test('a round tray comes out of staves, glued up from strips', async ({ page }) 
   await shop.openDemo();
   await shop.go('Projects');
   await shop.pickProject('Round serving tray');
+  await page.getByRole('button', { name: 'Release the plan' }).click();
   await shop.match();
   await expect(page.locator('al-part-card').filter({ hasText: 'placed' })).toHaveCount(2);
   const panel = page.locator('al-panel-view figure');
@@ -42,7 +42,7 @@ test('a round tray comes out of staves, glued up from strips', async ({ page }) 
   expect((await saved).suggestedFilename()).toBe('template-tray.svg');
 });
 
-test('a broken rail is mended from the piece that is likest', async ({ page }) => {
+test('a broken rail is replaced from the piece that comes closest', async ({ page }) => {
   const shop = new Shop(page);
   await shop.openDemo();
   await shop.go('Projects');

@@ -25,8 +25,7 @@ test('a dished pew seat: how narrow must strips be to leave 20 mm', async ({ pag
   // The figure says where it comes from, and leads to what the shop assumes.
   await trade.getByRole('button', { name: 'The table: where it comes from' }).click();
   await trade.getByRole('button', { name: /^Change the shop’s figures/ }).click();
-  await expect(page.getByRole('textbox', { name: /^kerf/ })).toBeFocused();
-  await page.getByRole('tab', { name: 'Milling' }).click();
+  await expect(page.getByRole('link', { name: 'Milling' })).toHaveAttribute('aria-current', 'page');
   await page.getByRole('checkbox', { name: /A hand-tool shop/ }).check();
   await page.getByRole('button', { name: 'Done' }).click();
   await expect(trade.getByText('Hand tools: no machine limits.')).toBeVisible();

@@ -73,6 +73,17 @@ function shapeOf(kind: FindingKind): MarkShape {
   }
 }
 
+/** A finding to be drawn as the sign of its kind, on a button or in a list, 20 px square at 1 px per mm. */
+export const aMarkOf = (kind: FindingKind): Finding => ({
+  id: '',
+  kind,
+  face: 'A',
+  x: 2,
+  y: 2,
+  length: 16,
+  width: 16,
+});
+
 /** Marks below this many px are drawn larger than life, so that a nail can be seen at 1 : 14. */
 const LEAST_PX = 7;
 

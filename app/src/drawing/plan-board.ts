@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { formatLength, fullWidth, speciesLabel, type Piece, type PlannedCut, type Rect } from '@aldrek/core';
 import { inject } from '@angular/core';
-import { LENGTH_UNIT } from './length-unit';
+import { LENGTH_UNIT } from '../format/length-unit';
 import { WoodFace } from './wood-face';
 
 /** A piece with the parts that a plan lays into it: waste hatched, offcuts dashed, parts outlined. */

@@ -8,7 +8,7 @@ import {
   output,
 } from '@angular/core';
 import { formatLength } from '@aldrek/core';
-import { LENGTH_UNIT } from './length-unit';
+import { LENGTH_UNIT } from '../format/length-unit';
 import { rulerMarks } from './scale';
 
 /** The one ruler: marks in the user's unit, and the cursor rule's flag, which can be slid along it. */
@@ -82,7 +82,6 @@ import { rulerMarks } from './scale';
     text {
       fill: var(--ink-soft);
       font-size: 11.5px;
-      font-variant-numeric: tabular-nums;
     }
     .flag {
       position: absolute;
@@ -98,7 +97,6 @@ import { rulerMarks } from './scale';
       color: var(--on-blue);
       font-size: 13px;
       font-weight: 650;
-      font-variant-numeric: tabular-nums;
       cursor: ew-resize;
       touch-action: none;
     }

@@ -23,11 +23,11 @@ import {
   type Piece,
   type TableField,
 } from '@aldrek/core';
-import { LengthFigure } from '../drawing/length-figure';
+import { LengthFigure } from '../format/length-figure';
 import { WoodFace } from '../drawing/wood-face';
-import { RackActions } from '../state/rack-actions';
+import { RackActions } from '../shop-store/rack-actions';
 import type { Choice } from '../ui/choice-field';
-import { ShopStore } from '../state/shop.store';
+import { ShopStore } from '../shop-store/shop.store';
 import { FilesAtTheDoor, type TableRead } from './files-at-the-door';
 import { ChoiceField } from '../ui/choice-field';
 import { ToggleField } from '../ui/toggle-field';

@@ -14,8 +14,8 @@ import type { StoredPhoto } from '../storage/shop-db';
 import { isCancelled, WorkerClient } from '../workers/client';
 import type { FilesAnswer, FilesAsk, FilesProgress, PiecesToPack } from '../workers/protocol';
 import { turn } from '../turns/turns';
-import type { FileRead } from './read-file';
-import type { TableHead, TableReadingAsk } from './read-table';
+import type { FileRead } from '../readers/read-file';
+import type { TableHead, TableReadingAsk } from '../readers/read-table';
 
 /** Reading and packing that takes longer than this is shown, ms. */
 const SHOW_AFTER_MS = 800;

@@ -1,13 +1,35 @@
 import { inject, Injectable } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import { asOfToday, emptyShop, type DocumentFault, type ShopDocument } from '@aldrek/core';
-import { ShopStore } from '../state/shop.store';
-import { Notices } from '../shell/notices';
-import { PhotoActions } from '../state/photo-actions';
-import { StorageCare } from '../state/storage-care';
-import { Today } from '../state/today';
+import { ShopStore } from '../shop-store/shop.store';
+import { Notices } from '../notices/notices';
+import type { StoredPhoto } from '../storage/shop-db';
+import { PhotoActions } from '../shop-store/photo-actions';
+import { StorageCare } from '../shop-store/storage-care';
+import { Today } from '../shop-store/today';
 import type { TableFile } from './csv-import';
 import { FilesAtTheDoor } from './files-at-the-door';
+
+const photosOf = (shop: ShopDocument): readonly { readonly id: string; readonly name: string }[] => [
+  ...shop.hauls.flatMap((haul) => haul.photos),
+  ...shop.pieces.flatMap((piece) => piece.photos ?? []),
+  // What was sawn keeps its photos, in the entry and in its parts.
+  ...shop.entries.flatMap(({ took, gave }) =>
+    [...took.pieces, ...gave.pieces, ...gave.parts.map(({ wood }) => wood)].flatMap(
+      ({ photos }) => photos ?? [],
+    ),
+  ),
+];
+
+/** The photos of the demo, which lie beside it; one that can't be had is missing, no more. */
+async function demoPhotos(shop: ShopDocument): Promise<readonly StoredPhoto[]> {
+  const fetched = photosOf(shop).map(async ({ id }): Promise<StoredPhoto[]> => {
+    const response = await fetch(`demo/photos/${id}.jpg`).catch(() => null);
+    if (response?.ok !== true) return [];
+    return [{ id, type: 'image/jpeg', bytes: await response.arrayBuffer() }];
+  });
+  return (await Promise.all(fetched)).flat();
+}
 
 /** The whole shop in and out of the browser: export, import, the demo shop, a fresh start. */
 @Injectable({ providedIn: 'root' })
@@ -23,10 +45,7 @@ export class ShopFiles {
   /** The shop as one document; with its photos in a zip where there are any. */
   async exportShop(): Promise<void> {
     const shop = this.store.shop();
-    const photos = await this.photos.stored([
-      ...shop.hauls.flatMap((haul) => haul.photos),
-      ...shop.pieces.flatMap((piece) => piece.photos ?? []),
-    ]);
+    const photos = await this.photos.stored(photosOf(shop));
     const packed = await this.door.pack(shop, photos);
     save(`aldrek-shop-${this.today.get()}.${photos.length === 0 ? 'json' : 'zip'}`, packed);
     await this.care.exported();
@@ -75,7 +94,10 @@ export class ShopFiles {
     }
     const file = new File([await response.blob()], 'the demo shop');
     // Dated from today: no promise in it lies in the past, and no wood has lain longer than it should.
-    await this.read(file, 'open the demo shop', 'the demo shop', (shop) => asOfToday(shop, this.today.get()));
+    await this.read(file, 'open the demo shop', 'the demo shop', {
+      change: (shop) => asOfToday(shop, this.today.get()),
+      photos: demoPhotos,
+    });
   }
 
   startEmpty(): void {
@@ -99,7 +121,10 @@ export class ShopFiles {
     file: File,
     label: string,
     name: string,
-    change = (shop: ShopDocument): ShopDocument => shop,
+    more: {
+      readonly change?: (shop: ShopDocument) => ShopDocument;
+      readonly photos?: (shop: ShopDocument) => Promise<readonly StoredPhoto[]>;
+    } = {},
   ): Promise<void> {
     const read = await this.door.read(file);
     if (read === null) {
@@ -112,12 +137,13 @@ export class ShopFiles {
     }
     try {
       await this.photos.restore(read.value.photos);
+      await this.photos.restore((await more.photos?.(read.value.shop)) ?? []);
     } catch (error) {
       const message = `can’t be stored in this browser (${String(error)}); make room, then import it again`;
       await this.refuse(name, [{ place: 'its photos', message }]);
       return;
     }
-    this.replace(label, change(read.value.shop));
+    this.replace(label, more.change?.(read.value.shop) ?? read.value.shop);
   }
 
   private async refuse(name: string, faults: readonly DocumentFault[]): Promise<void> {

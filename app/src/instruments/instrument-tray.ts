@@ -2,11 +2,11 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButton } from '@angular/material/button';
 import { MatProgressBar } from '@angular/material/progress-bar';
 import { speciesName, type SpeciesId } from '@aldrek/core';
-import { LengthFigure } from '../drawing/length-figure';
+import { LengthFigure } from '../format/length-figure';
 import { ChoiceField } from '../ui/choice-field';
 import { FigureField } from '../ui/figure-field';
 import { LengthField } from '../ui/length-field';
-import { PieceInHand } from '../state/piece-in-hand';
+import { PieceInHand } from '../in-hand/piece-in-hand';
 import { Instruments, type Link } from './instruments';
 
 const LINK_TEXT: Readonly<Record<Link, string>> = {
@@ -20,7 +20,7 @@ const LINK_TEXT: Readonly<Record<Link, string>> = {
 @Component({
   selector: 'al-instrument-tray',
   imports: [MatButton, MatProgressBar, ChoiceField, FigureField, LengthField, LengthFigure],
-  host: { 'data-instruments': '' },
+  host: { 'data-instruments': '', role: 'region', 'aria-label': 'Instruments' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p class="state" [class.lost]="instruments.link() === 'lost'" role="status">
@@ -107,7 +107,6 @@ const LINK_TEXT: Readonly<Record<Link, string>> = {
     .last {
       margin-left: auto;
       font-weight: 600;
-      font-variant-numeric: tabular-nums;
     }
     .one {
       display: flex;

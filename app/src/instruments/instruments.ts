@@ -1,6 +1,6 @@
 import { DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { formatLength } from '@aldrek/core';
-import { ShopStore } from '../state/shop.store';
+import { ShopStore } from '../shop-store/shop.store';
 import { ReadingFields } from '../ui/reading-fields';
 
 export type Link = 'off' | 'connecting' | 'on' | 'lost';

@@ -12,7 +12,7 @@ import { FormControl, ReactiveFormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { MatFormField, MatError } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
-import { ShopStore } from '../state/shop.store';
+import { ShopStore } from '../shop-store/shop.store';
 import { tagOfCode } from './tag-code';
 
 /** Frames are looked at so often, ms: a hand holds still for longer. */

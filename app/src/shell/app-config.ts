@@ -12,9 +12,9 @@ import { MAT_FORM_FIELD_DEFAULT_OPTIONS } from '@angular/material/form-field';
 import { MAT_TOOLTIP_DEFAULT_OPTIONS } from '@angular/material/tooltip';
 import { provideRouter, withComponentInputBinding } from '@angular/router';
 import { provideServiceWorker } from '@angular/service-worker';
-import { LENGTH_UNIT } from '../drawing/length-unit';
-import { ShopStore } from '../state/shop.store';
-import { Breakage } from './breakage';
+import { LENGTH_UNIT } from '../format/length-unit';
+import { ShopStore } from '../shop-store/shop.store';
+import { Breakage } from '../notices/breakage';
 import { fetchAhead, routes } from './routes';
 
 export const appConfig: ApplicationConfig = {

@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { ShopFiles } from '../files/shop-files';
-import { ShopStore } from '../state/shop.store';
-import { StorageCare } from '../state/storage-care';
-import { Breakage } from './breakage';
+import { ShopStore } from '../shop-store/shop.store';
+import { StorageCare } from '../shop-store/storage-care';
+import { Breakage } from '../notices/breakage';
 import { NewVersion } from './new-version';
 
 /** What has to be said above every screen: what broke, what was not stored, what another tab did, what waits. */
@@ -84,7 +84,6 @@ import { NewVersion } from './new-version';
     }
     p {
       flex: 1 1 320px;
-      margin: 0;
       max-width: 110ch;
     }
   `,

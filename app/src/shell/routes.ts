@@ -34,6 +34,12 @@ const projects: Route = {
   loadComponent: () => import('../stations/projects/projects').then((m) => m.Projects),
 };
 
+const shopFloor: Route = {
+  path: 'shop',
+  title: 'Shop · Aldrek',
+  loadComponent: () => import('../stations/shop/shop-floor').then((m) => m.ShopFloor),
+};
+
 /** Each station is loaded when it is first opened. */
 export const routes: Routes = [
   { path: '', pathMatch: 'full', redirectTo: 'rack' },
@@ -50,6 +56,7 @@ export const routes: Routes = [
     loadComponent: () => import('../stations/projects/could-make-page').then((m) => m.CouldMakePage),
   },
   projects,
+  shopFloor,
   {
     path: 'labels',
     title: 'Labels · Aldrek',
@@ -65,12 +72,17 @@ export const routes: Routes = [
     title: 'Cut sheet · Aldrek',
     loadComponent: () => import('../stations/projects/cut-sheet-page').then((m) => m.CutSheetPage),
   },
+  {
+    path: 'settings',
+    title: 'Settings · Aldrek',
+    loadComponent: () => import('../settings/settings-page').then((m) => m.SettingsPage),
+  },
   { path: '**', redirectTo: 'rack' },
 ];
 
 /** Fetches the screen that the address asks for while the shop is still being read. */
 export function fetchAhead(path: string): void {
-  const asked = [hauls, inspect, projects].find((route) =>
+  const asked = [hauls, inspect, projects, shopFloor].find((route) =>
     path.startsWith(`/${String(route.title).split(' ')[0]?.toLowerCase()}`),
   );
   void Promise.resolve((asked?.loadComponent ?? rack)()).catch(() => undefined);

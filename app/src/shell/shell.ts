@@ -8,19 +8,22 @@ import { MatTooltip } from '@angular/material/tooltip';
 import { mdiMenu, mdiRedo, mdiUndo, mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js';
 import { filter, map } from 'rxjs';
 import type { LengthUnit } from '@aldrek/core';
-import { Icon } from '../drawing/icon';
-import { exportInWords, StorageCare, storageInWords, type StorageState } from '../state/storage-care';
+import { Icon } from '../ui/icon';
+import { exportInWords, StorageCare, storageInWords, type StorageState } from '../shop-store/storage-care';
 import { InstrumentTray } from '../instruments/instrument-tray';
 import { Instruments } from '../instruments/instruments';
-import { ShopStore } from '../state/shop.store';
+import { ShopStore } from '../shop-store/shop.store';
 import type { Choice } from '../ui/choice-field';
-import type { Command, CommandSources } from './command-list';
-import { Keys } from './keys';
+import type { Command, CommandSources } from '../keys/command-list';
+import { Keys } from '../keys/keys';
 import { NoticeBars } from './notice-bars';
 import { Scheme } from './scheme';
 import { ShopFiles } from '../files/shop-files';
-import { STATIONS } from './stations';
+import { STATIONS } from '../keys/stations';
 import { ToggleField } from '../ui/toggle-field';
+
+/** The palette is fetched so long after the start, ms. */
+const PALETTE_AHEAD_MS = 3000;
 
 /** The frame of every screen: the stations on their chalk line, units, undo, and the shop's menu. */
 @Component({
@@ -105,6 +108,8 @@ export class Shell {
     addEventListener('beforeunload', hold);
     inject(DestroyRef).onDestroy(() => removeEventListener('beforeunload', hold));
     void this.files.openDemoIfAsked();
+    // What is typed right after Ctrl K should not find the palette still on its way.
+    setTimeout(() => void import('../keys/command-palette').catch(() => undefined), PALETTE_AHEAD_MS);
   }
 
   protected setUnit(unit: LengthUnit): void {
@@ -126,13 +131,13 @@ export class Shell {
   }
 
   protected async openKeySheet(): Promise<void> {
-    const { KeySheet } = await import('./key-sheet');
+    const { KeySheet } = await import('../keys/key-sheet');
     this.dialog.open(KeySheet, { maxWidth: '860px' });
   }
 
   /** Everything by its name. What is chosen is done once the palette is gone, on what had the focus before. */
   protected async openPalette(): Promise<void> {
-    const { CommandPalette } = await import('./command-palette');
+    const { CommandPalette } = await import('../keys/command-palette');
     const action = (name: string, run: () => unknown): Command => ({ id: name, name, about: 'shop', run });
     const data: CommandSources = {
       stations: STATIONS,
@@ -143,7 +148,7 @@ export class Shell {
         action('Export the shop to a file', () => this.files.exportShop()),
         action('Export pieces as CSV', () => this.files.exportCsv()),
         action('Find a piece by its label', () => this.scan()),
-        action('How this shop works: saws, grades, prices', () => this.openHabits()),
+        action('Settings: machines, saws, grades, prices', () => this.openSettings()),
         action('Instruments', () => this.instruments.toggle()),
         action('Light or dark', () => this.scheme.toggle()),
         action('Open the demo shop', () => this.files.openDemo()),
@@ -162,9 +167,8 @@ export class Shell {
       .subscribe((command) => command?.run());
   }
 
-  protected async openHabits(): Promise<void> {
-    const { PROFILE_SHEET, ShopProfile } = await import('./shop-profile');
-    this.dialog.open(ShopProfile, PROFILE_SHEET);
+  protected openSettings(): void {
+    void this.router.navigate(['/settings']);
   }
 
   protected async pickTable(input: HTMLInputElement): Promise<void> {

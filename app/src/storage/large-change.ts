@@ -42,6 +42,7 @@ export function joined(label: string, parts: readonly ShopChange[]): ShopChange 
     pieces: all((part) => part.pieces),
     projects: all((part) => part.projects),
     milled: all((part) => part.milled),
+    entries: all((part) => part.entries),
     ...(settings ? { settings } : {}),
   };
 }

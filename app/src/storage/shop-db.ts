@@ -8,6 +8,8 @@ import {
   type Project,
   type ShopChange,
   type ShopSettings,
+  emptyChange,
+  type Entry,
 } from '@aldrek/core';
 
 /** One step of undo, of the tab that made it. */
@@ -86,6 +88,7 @@ export class ShopDb extends Dexie {
   pieces!: EntityTable<Piece, 'id'>;
   projects!: EntityTable<Project, 'id'>;
   milled!: EntityTable<Milled, 'id'>;
+  entries!: EntityTable<Entry, 'id'>;
   steps!: Table<StoredStep, [string, number]>;
   parts!: Table<StoredPart, [string, number]>;
   log!: EntityTable<LogRow, 'seq'>;
@@ -118,7 +121,20 @@ export class ShopDb extends Dexie {
       });
     // Tags are unique here as well, whatever a tab may think; and the journal is steps now.
     this.version(5).stores({ pieces: 'id, &tag, place, species', journal: null });
+    // What was done in the shop; changes of before knew nothing of it.
+    this.version(6)
+      .stores({ entries: 'id' })
+      .upgrade(async (transaction) => {
+        for (const table of ['steps', 'parts', 'log'])
+          await transaction.table<{ change?: ShopChange | null }>(table).toCollection().modify(withEntries);
+      });
   }
+}
+
+function withEntries(row: { change?: ShopChange | null }): void {
+  // Of a version that knew none, whatever the type says.
+  const { change } = row;
+  if (change) row.change = { ...emptyChange(change.label), ...change };
 }
 
 /** Two tabs of an earlier version could give one tag twice: the later piece gets the next free one. */
@@ -161,7 +177,7 @@ async function stepsFromJournal(
     const { settings } = change;
     for (const project of projectsIn(change)) forgetBasis(project);
     const whole: ShopChange = {
-      ...{ hauls: none, pieces: none, projects: none, milled: none, ...change },
+      ...{ hauls: none, pieces: none, projects: none, milled: none, entries: none, ...change },
       ...(settings ? { settings: [completeSettings(settings[0]), completeSettings(settings[1])] } : {}),
     };
     await steps.put({ tab: TAB_OF_OLD, n: seq, label: change.label, bytes: 2000, undone, change: whole });

@@ -15,19 +15,24 @@ export class UnusedPhotos {
     const { db } = this;
     const all = await db.photos.toCollection().primaryKeys();
     if (all.length === 0) return [];
-    return db.transaction('rw', [db.photos, db.hauls, db.pieces, db.steps, db.parts], async () => {
-      const named = new Set<string>();
-      const see = (record: unknown): void => collect(record, named);
-      await db.hauls.each(see);
-      await db.pieces.filter(({ photos }) => (photos?.length ?? 0) > 0).each(see);
-      await db.steps.each(see);
-      await db.parts.each(see);
-      const unnamed = all.filter((id) => !named.has(id));
-      const gone = unnamed.filter((id) => this.suspects.has(id));
-      this.suspects = new Set(unnamed);
-      await db.photos.bulkDelete(gone);
-      return gone;
-    });
+    return db.transaction(
+      'rw',
+      [db.photos, db.hauls, db.pieces, db.entries, db.steps, db.parts],
+      async () => {
+        const named = new Set<string>();
+        const see = (record: unknown): void => collect(record, named);
+        await db.hauls.each(see);
+        await db.pieces.filter(({ photos }) => (photos?.length ?? 0) > 0).each(see);
+        await db.entries.each(see);
+        await db.steps.each(see);
+        await db.parts.each(see);
+        const unnamed = all.filter((id) => !named.has(id));
+        const gone = unnamed.filter((id) => this.suspects.has(id));
+        this.suspects = new Set(unnamed);
+        await db.photos.bulkDelete(gone);
+        return gone;
+      },
+    );
   }
 }
 

@@ -24,6 +24,7 @@ export interface Choice<T> {
         [value]="value()"
         [disabled]="disabled()"
         [placeholder]="placeholder()"
+        [canSelectNullableOptions]="true"
         panelWidth=""
         (selectionChange)="changed.emit($event.value)"
       >

@@ -53,7 +53,7 @@ export const ENTRY_TEMPLATE = `
       (blur)="leave()"
     />
     @if (drawn(); as mm) {
-      <span class="drawn" aria-hidden="true"><al-length [mm]="mm" /></span>
+      <span class="figure-drawn" aria-hidden="true"><al-length [mm]="mm" /></span>
     }
     @if (suffix(); as unit) {<span matTextSuffix aria-hidden="true">&nbsp;{{ unit }}</span>}
     <mat-error role="alert">{{ fault() }}</mat-error>

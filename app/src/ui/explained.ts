@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import type { Explained } from '@aldrek/core';
-import { LENGTH_UNIT } from '../drawing/length-unit';
-import { quantityText } from '../drawing/quantity';
+import { LENGTH_UNIT } from '../format/length-unit';
+import { quantityText } from '../format/quantity';
 
 /** A figure that can be tapped to say where it comes from: its formula, what went in, the source. */
 @Component({
@@ -88,9 +88,7 @@ import { quantityText } from '../drawing/quantity';
       color: var(--muted);
     }
     dd {
-      margin: 0;
       text-align: end;
-      font-variant-numeric: tabular-nums;
     }
     .source {
       color: var(--muted);

@@ -7,7 +7,7 @@ import { MatSelectHarness } from '@angular/material/select/testing';
 import { TestKey } from '@angular/cdk/testing';
 import { TestBed } from '@angular/core/testing';
 import { describe, expect, it } from 'vitest';
-import { heard, show } from '../../test-support/component';
+import { heard, show, write } from '../../test-support/component';
 import { ChoiceField } from './choice-field';
 import { DayField } from './day-field';
 import { FigureField } from './figure-field';
@@ -16,12 +16,6 @@ import { ReadingFields } from './reading-fields';
 import { SpeciesField } from './species-field';
 import { TextField } from './text-field';
 import { ToggleField } from './toggle-field';
-
-const write = async (input: MatInputHarness, text: string): Promise<void> => {
-  await input.setValue(text);
-  await (await input.host()).dispatchEvent('change');
-  await input.blur();
-};
 
 describe('a figure', () => {
   const cases = [

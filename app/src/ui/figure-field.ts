@@ -3,7 +3,7 @@ import { NG_VALUE_ACCESSOR, ReactiveFormsModule } from '@angular/forms';
 import { MatError, MatFormField, MatSuffix } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { fail, ok, type Result } from '@aldrek/core';
-import { LengthFigure } from '../drawing/length-figure';
+import { LengthFigure } from '../format/length-figure';
 import { ENTRY_TEMPLATE, FigureEntry, type StepSize } from './entry';
 
 /** What a figure tells, where it is not a length. */

@@ -39,9 +39,9 @@ describe('a length', () => {
   it('is shown in the user’s unit, its fraction drawn while it is not being written', async () => {
     const { input, unit, fixture, element } = await field({ value: 190.5 }, 'inch');
     expect(await input.getValue()).toBe('7 1/2');
-    expect(element.querySelector('.drawn .fraction')?.textContent).toBe('1/2');
+    expect(element.querySelector('.figure-drawn .fraction')?.textContent).toBe('1/2');
     await input.focus();
-    expect(element.querySelector('.drawn')).toBeNull();
+    expect(element.querySelector('.figure-drawn')).toBeNull();
     await input.blur();
     unit.set('mm');
     await fixture.whenStable();

@@ -3,8 +3,8 @@ import { NG_VALUE_ACCESSOR, ReactiveFormsModule } from '@angular/forms';
 import { MatError, MatFormField, MatSuffix } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { formatLength, ok, parseLength, type LengthUnit, type Result } from '@aldrek/core';
-import { LengthFigure } from '../drawing/length-figure';
-import { LENGTH_UNIT } from '../drawing/length-unit';
+import { LengthFigure } from '../format/length-figure';
+import { LENGTH_UNIT } from '../format/length-unit';
 import { ENTRY_TEMPLATE, FigureEntry, type StepSize } from './entry';
 
 /** mm: on its own a mm or a 16th of an inch; with Alt a tenth or a 64th; with Shift ten or an inch. */

@@ -1,4 +1,5 @@
 import {
+  afterRenderEffect,
   ChangeDetectionStrategy,
   Component,
   computed,
@@ -6,6 +7,7 @@ import {
   input,
   model,
   output,
+  signal,
   viewChild,
 } from '@angular/core';
 import { MatFormField } from '@angular/material/form-field';
@@ -32,7 +34,7 @@ interface Stretch {
   imports: [MatFormField, MatInput, ReadsLine],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <mat-form-field subscriptSizing="dynamic" [class.wrong]="faults().length > 0">
+    <mat-form-field subscriptSizing="dynamic" [class.wrong]="wrong()">
       <!-- Kept on one line: in here every space would show, and shift the marks. -->
       <!-- prettier-ignore -->
       <div class="backdrop" aria-hidden="true">@for (stretch of stretches(); track $index) {<span [class.bad]="stretch.wrong">{{ stretch.text }}</span>}</div>
@@ -44,7 +46,6 @@ interface Stretch {
         autocapitalize="off"
         autocomplete="off"
         [rows]="rows()"
-        [attr.aria-invalid]="faults().length > 0"
         [attr.aria-label]="label()"
         [attr.aria-describedby]="describedBy()"
         [placeholder]="placeholder()"
@@ -75,7 +76,6 @@ interface Stretch {
       font-size: 16.5px;
       line-height: 25px;
       letter-spacing: 0;
-      font-variant-numeric: tabular-nums;
       font-feature-settings: 'calt' 0;
       text-rendering: geometricPrecision;
       white-space: pre-wrap;
@@ -115,6 +115,8 @@ export class ReadingLine {
   readonly placeholder = input('');
   readonly describedBy = input<string | null>(null);
   readonly faults = input<readonly LineMark[]>([]);
+  /** What is written makes no whole line yet: wrong once Enter was pressed on it, not while it is being written. */
+  readonly incomplete = input(false);
   readonly handed = output();
   readonly left = output();
   readonly earlier = output<-1 | 1>();
@@ -136,6 +138,18 @@ export class ReadingLine {
     return stretches;
   });
 
+  private readonly entered = signal<string | null>(null);
+  protected readonly wrong = computed(
+    () =>
+      this.faults().length > 0 ||
+      (this.incomplete() && this.text().trim() !== '' && this.entered() === this.text()),
+  );
+
+  constructor() {
+    // MatInput writes this attribute only where a form says so; here the line’s own reader does.
+    afterRenderEffect(() => this.field().nativeElement.setAttribute('aria-invalid', String(this.wrong())));
+  }
+
   focus(): void {
     this.field().nativeElement.focus();
   }
@@ -144,6 +158,7 @@ export class ReadingLine {
     const many = this.text().includes('\n');
     if (event.key === 'Enter' && !event.shiftKey && !event.isComposing) {
       event.preventDefault();
+      this.entered.set(this.text());
       this.handed.emit();
     } else if (event.key === 'Escape') {
       event.preventDefault();

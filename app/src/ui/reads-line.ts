@@ -1,6 +1,6 @@
 import { booleanAttribute, DestroyRef, Directive, ElementRef, inject, input, output } from '@angular/core';
 import { formatLength } from '@aldrek/core';
-import { LENGTH_UNIT } from '../drawing/length-unit';
+import { LENGTH_UNIT } from '../format/length-unit';
 import { ReadingFields } from './reading-fields';
 
 /** A line of text that takes a caliper's reading where the caret stands. */

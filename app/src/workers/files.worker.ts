@@ -1,8 +1,8 @@
 import { pieceTable, type Piece } from '@aldrek/core';
-import { toCsv } from '../files/csv';
-import { packShop } from '../files/shop-archive';
-import { readFile } from '../files/read-file';
-import { readTable } from '../files/read-table';
+import { toCsv } from '../readers/csv';
+import { packShop } from '../readers/shop-archive';
+import { readFile } from '../readers/read-file';
+import { readTable } from '../readers/read-table';
 import type { FilesAnswer, FilesAsk, FilesProgress, PiecesToPack } from './protocol';
 import { serve, type Asked } from './serve';
 

@@ -10,6 +10,7 @@ import {
   matesOf,
   plansOf,
   projectInstance,
+  restOf,
   verifyPlan,
   type MatchPlan,
   type Piece,
@@ -29,6 +30,8 @@ import { serve } from './serve';
 import { offeredWays } from './offered-ways';
 
 /** A quick refill goes on so long, ms: the hand is waiting. */
+/** What is missing is little, and somebody stands at the saw, ms. */
+const REST_MS = 1500;
 const REFILL_MS = 60;
 /** A first plan while a size is dragged, ms: it is asked for again with the next move. */
 const DRAFT_MS = 30;
@@ -47,6 +50,8 @@ serve<PlanningAsk, PlanningAnswer>((ask): PlanningAnswer => {
       return { kind: 'look', look: look(ask) };
     case 'refill':
       return { kind: 'refilled', plans: refill(ask.projectId) };
+    case 'rest':
+      return { kind: 'refilled', plans: rest(ask.projectId) };
     case 'draft':
       return { kind: 'drafted', short: draft(ask.project) };
     case 'lend': {
@@ -91,6 +96,15 @@ function refill(projectId: string): PlansById | null {
   const mates = matesOf(project, projects);
   const found = quickPlan(mates, rules, REFILL_MS);
   return found && plansOf(found.plan, found.instance, found.groups, mates, pieces, rules);
+}
+
+/** A plan for what is missing of a project, from wood that nothing is planned for; null where nothing is missing. */
+function rest(projectId: string): PlansById | null {
+  const project = projects.find(({ id }) => id === projectId);
+  const missing = project && restOf(project);
+  if (!missing || !rules) return null;
+  const found = quickPlan([missing], rules, REST_MS);
+  return found && plansOf(found.plan, found.instance, found.groups, [missing], pieces, rules);
 }
 
 /** What finds no place in a first plan of a project that is being changed; null where nothing can be said. */

@@ -25,7 +25,7 @@ import type {
   WayOut,
   YieldAsk,
 } from '@aldrek/core';
-import type { TableHead, TableReadingAsk } from '../files/read-table';
+import type { TableHead, TableReadingAsk } from '../readers/read-table';
 import type { StoredPhoto } from '../storage/shop-db';
 
 export interface YieldQuestion {
@@ -87,6 +87,8 @@ export type PlanningAsk =
     }
   /** Lays what is not fixed again around what is, at once: no long search. */
   | { readonly kind: 'refill'; readonly projectId: string }
+  /** What is missing of a project in hand, around all that is sawn and planned. */
+  | { readonly kind: 'rest'; readonly projectId: string }
   /** A first plan of a project as it would be, at once and without a search: what finds no place? */
   | { readonly kind: 'draft'; readonly project: Project }
   /** Sends the shop to another worker. */

@@ -1,4 +1,5 @@
-import { readFileSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
+import type { Piece } from '../stock/piece.ts';
 import { describe, expect, it } from 'vitest';
 import { aFinding, aPiece } from '../../test-support/made-up-pieces.ts';
 import { applyChange, changeBetween, inverse, isEmptyDelta } from './change.ts';
@@ -46,7 +47,23 @@ describe('readShop', () => {
     expect(shop.ok).toBe(true);
     if (!shop.ok) return;
     expect(shop.value.pieces.length).toBeGreaterThanOrEqual(40);
-    expect(shop.value.projects).toHaveLength(5);
+    const { pieces, projects, hauls, milled } = shop.value;
+    expect(projects).toHaveLength(5);
+    // In the middle of things: pieces inspected and not, metal in and waiting to be scanned, plans of every kind.
+    const some = (those: (piece: Piece) => boolean): number => pieces.filter(those).length;
+    expect(some(({ inspected }) => inspected !== undefined)).toBeGreaterThan(2);
+    expect(some(({ scans }) => scans === undefined)).toBeGreaterThan(10);
+    expect(
+      some(({ findings }) => findings.some(({ kind, fix }) => kind === 'metal' && !fix)),
+    ).toBeGreaterThan(2);
+    const plans = projects.flatMap(({ plan }) => plan ?? []);
+    expect(plans.length).toBeGreaterThanOrEqual(3);
+    expect(plans.filter(({ accepted }) => accepted)).toHaveLength(1);
+    expect(plans.filter(({ missing }) => missing.length > 0)).toHaveLength(1);
+    expect(projects.some(({ broken, plan }) => broken?.tone !== undefined && plan !== undefined)).toBe(true);
+    expect(milled.length).toBeGreaterThanOrEqual(40);
+    for (const { id } of [...hauls, ...pieces].flatMap(({ photos }) => photos ?? []))
+      expect(existsSync(new URL(`../../../demo/photos/${id}.jpg`, import.meta.url)), id).toBe(true);
     expect(readShop(JSON.stringify(shop.value))).toEqual(shop);
   });
 
@@ -158,7 +175,7 @@ it('reads a shop of version 2, which knew neither machines nor a record of what 
   const read = readShop(JSON.stringify({ ...rest, version: 2, settings: older, pieces: [aPiece()] }));
   expect(read.ok && read.value.milled).toEqual([]);
   expect(read.ok && read.value.settings.machines).toEqual(emptyShop().settings.machines);
-  expect(read.ok && read.value.version).toBe(5);
+  expect(read.ok && read.value.version).toBe(6);
 });
 
 it('refuses an outline that is none, and days that are none', () => {

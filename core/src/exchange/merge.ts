@@ -204,6 +204,7 @@ export function rebase(change: ShopChange, now: ShopDocument, policy: MergePolic
     pieces: rebasedDelta(change.pieces, now.pieces, policy, on('pieces')),
     projects: rebasedDelta(change.projects, now.projects, policy, on('projects')),
     milled: rebasedDelta(change.milled, now.milled, policy, on('milled')),
+    entries: rebasedDelta(change.entries, now.entries, policy, on('entries')),
     ...(settings ? { settings } : {}),
   };
   const { pieces, retagged } = withFreeTags(plain.pieces, now);
@@ -268,6 +269,7 @@ export function mergeShops(base: ShopDocument, ours: ShopDocument, theirs: ShopD
     pieces: alike(base.pieces, ours.pieces),
     projects: alike(base.projects, ours.projects),
     milled: alike(base.milled, ours.milled),
+    entries: alike(base.entries, ours.entries),
     settings: equal(base.settings, ours.settings) ? base.settings : ours.settings,
   };
   const { change, conflicts, retagged } = rebase(changeBetween('merge', base, next), theirs, 'ours');
@@ -281,4 +283,5 @@ export const emptyChange = (label: string): ShopChange => ({
   pieces: noDelta(),
   projects: noDelta(),
   milled: noDelta(),
+  entries: noDelta(),
 });

@@ -88,11 +88,15 @@ function withoutBasis(project: unknown): unknown {
   };
 }
 
+/** Version 5 knew no entries: nothing of what was done after a plan was accepted. */
+const fromVersion5 = (raw: Raw): Raw => ({ ...raw, version: 6, entries: [] });
+
 /** `raw` in the present version where it is of an earlier one; anything else as it came. */
 export function migrated(raw: unknown): unknown {
   if (!isObject(raw) || raw['format'] !== SHOP_FORMAT) return raw;
   const second = raw['version'] === 1 ? fromVersion1(raw) : raw;
   const third = second['version'] === 2 ? fromVersion2(second) : second;
   const fourth = third['version'] === 3 ? fromVersion3(third) : third;
-  return fourth['version'] === 4 ? fromVersion4(fourth) : fourth;
+  const fifth = fourth['version'] === 4 ? fromVersion4(fourth) : fourth;
+  return fifth['version'] === 5 ? fromVersion5(fifth) : fifth;
 }

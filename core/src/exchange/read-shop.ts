@@ -56,7 +56,7 @@ function readChecked(text: string): Result<ShopDocument, readonly DocumentFault[
   return faults.length > 0 ? fail(faults.slice(0, MOST_FAULTS)) : ok({ ...shop, ...inOrder(shop) });
 }
 
-const TABLES = ['hauls', 'pieces', 'projects', 'milled'] as const;
+const TABLES = ['hauls', 'pieces', 'projects', 'milled', 'entries'] as const;
 
 /** Records that are held against the schema at once: gathering faults takes ever longer the more there are. */
 const PORTION = 200;
@@ -216,6 +216,13 @@ function crossFaults(shop: ShopDocument): DocumentFault[] {
     if (milled.has(id)) faults.push({ place, message: `the id ${id} stands twice` });
     if (!isDay(day)) faults.push({ place: `${place} → day`, message: `${day} is not a day` });
     milled.add(id);
+  });
+  const entries = new Set<string>();
+  shop.entries.forEach(({ id, day }, i) => {
+    const place = `entries[${i}]`;
+    if (entries.has(id)) faults.push({ place, message: `the id ${id} stands twice` });
+    if (!isDay(day)) faults.push({ place: `${place} → day`, message: `${day} is not a day` });
+    entries.add(id);
   });
   const seen = new Set<string>();
   const partIds = new Set<string>();

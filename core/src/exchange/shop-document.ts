@@ -8,10 +8,11 @@ import { DEFAULT_HABITS, type CuttingHabits } from '../yield/habits.ts';
 import { DEFAULT_TRADE, type Trade } from '../yield/worth-taking.ts';
 import { DEFAULT_MACHINES, type Machines } from '../yield/machines.ts';
 import type { Milled } from '../yield/own-record.ts';
+import type { Entry } from '../shop/entry.ts';
 import type { LengthUnit } from '../units/length.ts';
 
 export const SHOP_FORMAT = 'aldrek-shop';
-export const SHOP_VERSION = 5;
+export const SHOP_VERSION = 6;
 
 export interface ShopSettings {
   readonly unit: LengthUnit;
@@ -60,6 +61,8 @@ export interface ShopDocument {
   readonly projects: readonly Project[];
   /** The shop's own record of what came off the planer. */
   readonly milled: readonly Milled[];
+  /** What was done in the shop, in order: what wood went in, came out and was lost. */
+  readonly entries: readonly Entry[];
 }
 
 export const emptyShop = (): ShopDocument => ({
@@ -70,4 +73,5 @@ export const emptyShop = (): ShopDocument => ({
   pieces: [],
   projects: [],
   milled: [],
+  entries: [],
 });

@@ -94,8 +94,12 @@ export function acceptPlan(bench: Bench, id: ProjectId): Bench {
   return inOrder(withMates(bench, id, (mate) => setAccepted(mate, true)));
 }
 
-export const releasePlan = (bench: Bench, id: ProjectId): Bench =>
-  inOrder(withMates(bench, id, (mate) => setAccepted(mate, false)));
+/** Frees what an accepted plan reserves; one of which something is sawn stays, or its parts would be laid again. */
+export function releasePlan(bench: Bench, id: ProjectId): Bench {
+  const project = projectOf(bench, id);
+  const begun = project && matesOf(project, bench.projects).some(({ plan }) => (plan?.sawn?.length ?? 0) > 0);
+  return begun === true ? bench : inOrder(withMates(bench, id, (mate) => setAccepted(mate, false)));
+}
 
 const setAccepted = (project: Project, accepted: boolean): Project =>
   project.plan ? { ...project, plan: { ...project.plan, accepted } } : project;
@@ -323,11 +327,13 @@ function tidyPlan(
   const cutInto = new Set(laid.flatMap(({ partId, pieceId }) => (partId === 'offcut' ? [] : [pieceId])));
   for (const { pieceId } of plan.beside ?? []) cutInto.add(pieceId);
   const cuts = laid.filter(({ partId, pieceId }) => partId !== 'offcut' || cutInto.has(pieceId));
-  if (!cuts.some(({ partId }) => partId !== 'offcut') && plan.cuts.length > 0) return undefined;
+  const sawn = plan.sawn ?? [];
+  const nothingLaid = !cuts.some(({ partId }) => partId !== 'offcut');
+  if (nothingLaid && plan.cuts.length > 0 && sawn.length === 0) return undefined;
   const beside = plan.beside?.filter((cut) => isThere(parts, cut));
   const asCut = cuts.length === plan.cuts.length && beside?.length === plan.beside?.length;
   if (asCut && addsUp(plan, project.parts)) return plan;
-  const missing = missingOf(cuts, project.parts);
+  const missing = missingOf([...cuts, ...sawn], project.parts);
   if (asCut && sameMissing(missing, plan.missing)) return plan;
   const { beside: _beside, ...rest } = plan;
   const demanded = sum(project.parts, areaOf);
@@ -345,9 +351,10 @@ function tidyPlan(
 }
 
 /** Whether what a plan lays and what it says is missing make up just these parts. */
-function addsUp({ cuts, missing }: ProjectPlan, parts: readonly Part[]): boolean {
+function addsUp({ cuts, missing, sawn = [] }: ProjectPlan, parts: readonly Part[]): boolean {
   const laid = new Map<PartId, Set<number>>();
-  for (const { partId, unit } of cuts) laid.set(partId, (laid.get(partId) ?? new Set()).add(unit));
+  for (const { partId, unit } of [...cuts, ...sawn])
+    laid.set(partId, (laid.get(partId) ?? new Set()).add(unit));
   const short = new Map(missing.map((entry) => [entry.partId, entry.short]));
   return (
     [...short.keys()].every((id) => parts.some((part) => part.id === id)) &&

@@ -65,6 +65,8 @@ export interface ProjectPlan {
   readonly cuts: readonly PlannedCut[];
   /** What the projects matched together with this one take from the same boards. */
   readonly beside?: readonly PlannedCut[];
+  /** What has been sawn of it: it counts as there, and stays as it is. */
+  readonly sawn?: readonly PlannedCut[];
   readonly coverage: number;
   readonly missing: readonly { readonly partId: PartId; readonly short: number }[];
   /** Face of the boards that it cuts into, less the offcuts it keeps, m². */

@@ -30,6 +30,19 @@ export const FINDING_KINDS = [
 
 export type FindingKind = (typeof FINDING_KINDS)[number];
 
+/** Findings that only show: they lie on the surface and take no strength. All others are defects. */
+const MARK_KINDS: ReadonlySet<FindingKind> = new Set<FindingKind>([
+  'stain',
+  'wear',
+  'burn',
+  'old-finish',
+  'weathering',
+  'tool-marks',
+]);
+
+/** Whether a kind of finding is a mark, which only shows, and not a defect, which harms. */
+export const isMarkKind = (kind: FindingKind): boolean => MARK_KINDS.has(kind);
+
 /**
  * Where a finding shows: on a face, on both because it goes through, on one of the edges (upper and lower as
  * drawn on face A) or on one of the ends.

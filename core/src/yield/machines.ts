@@ -100,7 +100,7 @@ export function limitsExceeded(size: MillSize, machines: Machines): MachineLimit
 }
 
 /** Where cuts from both faces meet, they must overlap by so much, mm. */
-const MEETING_MM = 3;
+export const MEETING_MM = 3;
 
 /**
  * Passes of a saw `depthMm` deep through `thicknessMm`: 1; 2 where cuts from opposite faces meet, lines carried round;

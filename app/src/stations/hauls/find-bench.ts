@@ -28,9 +28,9 @@ import {
   type LengthUnit,
   type MeasureField,
 } from '@aldrek/core';
-import { dayText } from '../../drawing/day-text';
+import { dayText } from '../../format/day-text';
 import { FindDrawing } from '../../drawing/find-drawing';
-import { volumeText } from '../../drawing/measures';
+import { volumeText } from '../../format/measures';
 import { widthOf } from '../../drawing/width-of';
 import { FigureField } from '../../ui/figure-field';
 import { SpeciesField } from '../../ui/species-field';

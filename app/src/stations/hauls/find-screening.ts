@@ -14,7 +14,7 @@ import {
   USE_NAMES,
   type Find,
 } from '@aldrek/core';
-import { Icon } from '../../drawing/icon';
+import { Icon } from '../../ui/icon';
 import { TextField } from '../../ui/text-field';
 
 /** The guided check before a find is loaded: what was seen, what follows from it, who decides. */

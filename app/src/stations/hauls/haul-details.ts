@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { LEAVE_HOW, LEAVE_NAMES, type Haul, type LeaveHow } from '@aldrek/core';
 import { FigureField } from '../../ui/figure-field';
-import { HaulActions } from '../../state/haul-actions';
+import { HaulActions } from '../../shop-store/haul-actions';
 import { HaulPhotos } from './haul-photos';
 import { ChoiceField } from '../../ui/choice-field';
 import { TextField } from '../../ui/text-field';

@@ -2,8 +2,8 @@ import { ChangeDetectionStrategy, Component, DestroyRef, effect, inject, input, 
 import { MatIconButton } from '@angular/material/button';
 import { mdiCameraPlusOutline, mdiClose } from '@mdi/js';
 import type { Haul } from '@aldrek/core';
-import { Icon } from '../../drawing/icon';
-import { PhotoActions } from '../../state/photo-actions';
+import { Icon } from '../../ui/icon';
+import { PhotoActions } from '../../shop-store/photo-actions';
 import { FileButton } from '../../ui/file-button';
 
 /** The photos of a haul, from the camera or a file. */

@@ -21,8 +21,8 @@ import {
   type Range,
   type Trade,
 } from '@aldrek/core';
-import { LengthFigure } from '../../drawing/length-figure';
-import { areaText, volumeText } from '../../drawing/measures';
+import { LengthFigure } from '../../format/length-figure';
+import { areaText, volumeText } from '../../format/measures';
 
 /** Is it worth taking? The verdict, what drives it, what would turn it, and whether it can be carried. */
 @Component({
@@ -158,7 +158,6 @@ import { areaText, volumeText } from '../../drawing/measures';
       gap: 12px;
     }
     dd {
-      margin: 0;
       text-align: right;
     }
     .small {

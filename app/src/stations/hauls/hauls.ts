@@ -14,31 +14,28 @@ import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
 import { Router, RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
 import { MatTabNav, MatTabNavPanel, MatTabLink } from '@angular/material/tabs';
+import { MatListItem, MatNavList, MatListItemTitle, MatListItemLine } from '@angular/material/list';
 import {
   breakdownOf,
   FIND_KINDS,
   LEAVE_NAMES,
   OUTCOME_NAMES,
   screen,
-  type Find,
   type FindKind,
-  type Haul,
-  type HaulReason,
-  type OwnKind,
   ownRecord,
 } from '@aldrek/core';
-import { dayText } from '../../drawing/day-text';
-import { Keys } from '../../shell/keys';
-import { Notices } from '../../shell/notices';
+import { dayText } from '../../format/day-text';
+import { Keys } from '../../keys/keys';
 import { ShopFiles } from '../../files/shop-files';
-import { HaulActions } from '../../state/haul-actions';
-import { HaulView } from '../../state/haul-view';
-import { RackView } from '../../state/rack-view';
-import { ShopStore } from '../../state/shop.store';
+import { HaulActions } from '../../shop-store/haul-actions';
+import { HaulView } from '../../in-hand/haul-view';
+import { ShopStore } from '../../shop-store/shop.store';
 import { FindBench } from './find-bench';
 import { FindScreening } from './find-screening';
 import { HaulDetails } from './haul-details';
+import { HaulHand } from './haul-hand';
 import { HaulWorth } from './haul-worth';
+import { Hint } from '../../first-job/hint';
 
 /** Hauls: from the find to pieces on the rack. */
 @Component({
@@ -56,7 +53,13 @@ import { HaulWorth } from './haul-worth';
     MatTabNav,
     MatTabNavPanel,
     MatTabLink,
+    Hint,
+    MatListItem,
+    MatNavList,
+    MatListItemTitle,
+    MatListItemLine,
   ],
+  providers: [HaulHand],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './hauls.html',
   styleUrl: './hauls.scss',
@@ -70,36 +73,17 @@ export class Hauls {
   protected readonly files = inject(ShopFiles);
   protected readonly actions = inject(HaulActions);
   protected readonly view = inject(HaulView);
-  private readonly rackView = inject(RackView);
+  protected readonly hand = inject(HaulHand);
+  protected readonly haul = this.hand.haul;
+  protected readonly find = this.hand.find;
   private readonly router = inject(Router);
   private readonly dialog = inject(MatDialog);
-  private readonly notices = inject(Notices);
   private readonly bench = viewChild(FindBench);
 
   protected readonly kinds = FIND_KINDS;
   protected readonly ownKinds = computed(() => this.store.shop().settings.ownKinds);
   protected readonly detailed = signal(false);
 
-  /** The newest trip first. */
-  protected readonly rows = computed(() =>
-    [...this.store.hauls()]
-      .sort((a, b) => b.date.localeCompare(a.date) || b.id.localeCompare(a.id))
-      .map((haul) => {
-        const open = haul.finds.filter((find) => find.brokenDown === undefined).length;
-        const finds = haul.finds.length === 1 ? '1 find' : `${haul.finds.length} finds`;
-        const state = haul.finds.length > 0 && open === 0 ? '' : open > 0 ? `${open} to decide` : 'empty';
-        return { haul, finds, state, date: dayText(haul.date) };
-      }),
-  );
-
-  protected readonly haul = computed(
-    (): Haul | null =>
-      this.store.haulById().get(this.haulId() ?? this.view.haulId() ?? '') ?? this.rows()[0]?.haul ?? null,
-  );
-  protected readonly find = computed((): Find | null => {
-    const finds = this.haul()?.finds ?? [];
-    return finds.find(({ id }) => id === this.view.findId()) ?? finds[0] ?? null;
-  });
   protected readonly about = computed(() => {
     const haul = this.haul();
     if (!haul) return '';
@@ -147,6 +131,7 @@ export class Hauls {
   });
 
   constructor() {
+    effect(() => this.hand.askedId.set(this.haulId()));
     effect(() => {
       const haul = this.haul();
       untracked(() => this.view.haulId.set(haul?.id ?? null));
@@ -155,10 +140,10 @@ export class Hauls {
       title: 'Hauls',
       bindings: [
         { keys: ['n'], shown: 'N', does: 'new haul', run: () => this.create() },
-        { keys: ['b'], shown: 'B', does: 'break the find down', run: () => this.breakDown() },
+        { keys: ['b'], shown: 'B', does: 'break the find down', run: () => this.hand.breakDown() },
         { keys: ['a'], shown: 'A', does: 'apart or together', run: () => this.bench()?.toggleApart() },
-        { keys: ['j'], shown: 'J', does: 'next find', run: () => this.step(1) },
-        { keys: ['k'], shown: 'K', does: 'find before', run: () => this.step(-1) },
+        { keys: ['j'], shown: 'J', does: 'next find', run: () => this.hand.step(1) },
+        { keys: ['k'], shown: 'K', does: 'find before', run: () => this.hand.step(-1) },
       ],
     });
   }
@@ -175,48 +160,6 @@ export class Hauls {
     setTimeout(() => document.querySelector<HTMLInputElement>('#haul-place input')?.focus());
   }
 
-  protected add(haul: Haul, kind: FindKind): void {
-    this.view.findId.set(this.actions.addFind(haul, kind));
-    this.detailed.set(false);
-  }
-
-  protected addOwn(haul: Haul, own: OwnKind): void {
-    this.view.findId.set(this.actions.addFind(haul, own.kind, own));
-    this.detailed.set(false);
-  }
-
-  protected remove(haul: Haul): void {
-    this.actions.remove(haul);
-    this.notices.undoable(`Deleted the haul from ${haul.place || 'a place without a name'}.`);
-    void this.router.navigate(['/hauls']);
-  }
-
-  protected removeFind(haul: Haul, find: Find): void {
-    this.actions.removeFind(haul, find);
-    this.notices.undoable(`Deleted ${find.name}.`);
-  }
-
-  protected breakDown(): boolean {
-    const [haul, find] = [this.haul(), this.find()];
-    if (!haul || !find || find.brokenDown !== undefined) return false;
-    const ids = this.actions.breakDown(haul, find);
-    const first = ids[0];
-    if (first !== undefined) this.rackView.selectedId.set(first);
-    const what = ids.length === 1 ? '1 piece is' : `${ids.length} pieces are`;
-    this.notices.undoable(ids.length === 0 ? `${find.name} is set aside.` : `${what} on the rack.`);
-    return true;
-  }
-
-  protected toRack(find: Find): void {
-    this.rackView.query.set(find.name);
-    this.rackView.by.set('find');
-    void this.router.navigate(['/rack']);
-  }
-
-  protected setReasons(haul: Haul, reasons: readonly HaulReason[]): void {
-    this.actions.update(`reasons for ${haul.place}`, { ...haul, reasons: [...reasons] });
-  }
-
   protected async openTrade(): Promise<void> {
     const { TradeSheet } = await import('./trade-sheet');
     const find = this.find();
@@ -231,14 +174,5 @@ export class Hauls {
 
   protected toLook(): void {
     document.querySelector('al-find-screening')?.scrollIntoView({ block: 'start' });
-  }
-
-  private step(by: 1 | -1): boolean {
-    const finds = this.haul()?.finds ?? [];
-    const at = finds.findIndex(({ id }) => id === this.find()?.id);
-    const next = finds[at + by];
-    if (!next) return false;
-    this.view.findId.set(next.id);
-    return true;
   }
 }

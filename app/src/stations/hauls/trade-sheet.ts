@@ -13,7 +13,7 @@ import {
   type Trade,
 } from '@aldrek/core';
 import { FigureField } from '../../ui/figure-field';
-import { ShopStore } from '../../state/shop.store';
+import { ShopStore } from '../../shop-store/shop.store';
 import { LengthField } from '../../ui/length-field';
 import { TextField } from '../../ui/text-field';
 

@@ -16,9 +16,9 @@ import {
 } from '@aldrek/core';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatButton } from '@angular/material/button';
-import { PieceActions } from '../../state/piece-actions';
-import { ShopStore } from '../../state/shop.store';
-import { Today } from '../../state/today';
+import { PieceActions } from '../../shop-store/piece-actions';
+import { ShopStore } from '../../shop-store/shop.store';
+import { Today } from '../../shop-store/today';
 import { LengthField } from '../../ui/length-field';
 
 /** Both ends by the knock test, and the metal: pulled, scanned, and scanned again after planing. */
@@ -121,9 +121,6 @@ import { LengthField } from '../../ui/length-field';
     ol {
       display: grid;
       gap: 4px;
-      margin: 0;
-      padding: 0;
-      list-style: none;
     }
     li > span::before {
       content: '○ ';

@@ -21,7 +21,7 @@ import {
   type Rect,
 } from '@aldrek/core';
 import { FindingMark } from '../../drawing/finding-mark';
-import { LENGTH_UNIT } from '../../drawing/length-unit';
+import { LENGTH_UNIT } from '../../format/length-unit';
 import { WoodFace } from '../../drawing/wood-face';
 import { dragged, type Handle } from './finding-moves';
 import type { EdgePoint } from './outline-moves';

@@ -10,9 +10,9 @@ import {
   type FindingKind,
   type Piece,
 } from '@aldrek/core';
-import { Ids } from '../../state/ids';
-import { PieceActions } from '../../state/piece-actions';
-import { ShopStore } from '../../state/shop.store';
+import { Ids } from '../../shop-store/ids';
+import { PieceActions } from '../../shop-store/piece-actions';
+import { ShopStore } from '../../shop-store/shop.store';
 import type { FacePoint } from './face-view';
 import { again, dropped, onSide } from './finding-drop';
 import { nudged, nudgeSteps, tidied } from './finding-moves';

@@ -16,10 +16,10 @@ import {
   type Grade,
   type Piece,
 } from '@aldrek/core';
-import { areaText } from '../../drawing/measures';
-import { Ids } from '../../state/ids';
-import { FateGains } from '../../state/fate-gains';
-import { ShopStore } from '../../state/shop.store';
+import { areaText } from '../../format/measures';
+import { Ids } from '../../shop-store/ids';
+import { FateGains } from '../../estimates/fate-gains';
+import { ShopStore } from '../../shop-store/shop.store';
 import { FindingFields } from './finding-fields';
 
 /** How many places a row may be asked for with one tap. */

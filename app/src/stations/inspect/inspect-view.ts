@@ -6,7 +6,7 @@ export const PANELS = ['findings', 'shape', 'warp', 'wood', 'ends'] as const;
 export type Panel = (typeof PANELS)[number];
 
 export const PANEL_NAMES: Readonly<Record<Panel, string>> = {
-  findings: 'Findings',
+  findings: 'Defects and marks',
   shape: 'Shape',
   warp: 'Warp',
   wood: 'Wood',

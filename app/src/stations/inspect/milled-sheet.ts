@@ -9,10 +9,10 @@ import {
 import { MatButton } from '@angular/material/button';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { cameM3, type CameOut, type Cutting, type Grade, type Piece } from '@aldrek/core';
-import { volumeInDm3 } from '../../drawing/measures';
+import { volumeInDm3 } from '../../format/measures';
 import { FigureField } from '../../ui/figure-field';
-import { PieceActions } from '../../state/piece-actions';
-import { ShopStore } from '../../state/shop.store';
+import { PieceActions } from '../../shop-store/piece-actions';
+import { ShopStore } from '../../shop-store/shop.store';
 import { LengthField } from '../../ui/length-field';
 
 export interface MilledAsk {

@@ -1,6 +1,6 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { fullWidth, outlineOf, type Outline, type Piece } from '@aldrek/core';
-import { PieceActions } from '../../state/piece-actions';
+import { PieceActions } from '../../shop-store/piece-actions';
 import type { FacePoint } from './face-view';
 import { FindingHand } from './finding-hand';
 import { InspectView } from './inspect-view';

@@ -12,11 +12,11 @@ import { MAT_DIALOG_DATA, MatDialogClose, MatDialogContent, MatDialogTitle } fro
 import { MatButton } from '@angular/material/button';
 import { mdiCameraPlusOutline } from '@mdi/js';
 import { fullWidth, type PinnedPhoto } from '@aldrek/core';
-import { Icon } from '../../drawing/icon';
+import { Icon } from '../../ui/icon';
 import { labOf, toneCss, toneOf } from '../../colour/tone';
-import { PieceActions } from '../../state/piece-actions';
-import { PiecePhotos } from '../../state/piece-photos';
-import { ShopStore } from '../../state/shop.store';
+import { PieceActions } from '../../shop-store/piece-actions';
+import { PiecePhotos } from '../../shop-store/piece-photos';
+import { ShopStore } from '../../shop-store/shop.store';
 import { InspectView } from './inspect-view';
 import { FileButton } from '../../ui/file-button';
 import { ToggleField } from '../../ui/toggle-field';

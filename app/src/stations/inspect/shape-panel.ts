@@ -12,9 +12,9 @@ import {
   type Outline,
   type Piece,
 } from '@aldrek/core';
-import { LengthFigure } from '../../drawing/length-figure';
-import { PieceActions } from '../../state/piece-actions';
-import { ShopStore } from '../../state/shop.store';
+import { LengthFigure } from '../../format/length-figure';
+import { PieceActions } from '../../shop-store/piece-actions';
+import { ShopStore } from '../../shop-store/shop.store';
 import { readWidths, withPoint, type EdgePoint } from './outline-moves';
 import { TextField } from '../../ui/text-field';
 

@@ -10,10 +10,10 @@ import {
   type Piece,
   type TradeRow,
 } from '@aldrek/core';
-import { LengthFigure } from '../../drawing/length-figure';
+import { LengthFigure } from '../../format/length-figure';
 import { woodTone } from '../../drawing/species-tones';
 import { ExplainedFigure } from '../../ui/explained';
-import { ShopStore } from '../../state/shop.store';
+import { ShopStore } from '../../shop-store/shop.store';
 import { InspectView } from './inspect-view';
 import { LengthField } from '../../ui/length-field';
 
@@ -132,7 +132,6 @@ const DRAWN = { width: 84, height: 34 };
       width: 100%;
       border-collapse: collapse;
       font-size: 13.5px;
-      font-variant-numeric: tabular-nums;
     }
     thead th {
       font-size: 12px;

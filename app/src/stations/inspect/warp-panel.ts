@@ -2,10 +2,10 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { MatButton } from '@angular/material/button';
 import { MatTooltip } from '@angular/material/tooltip';
 import { fullWidth, usableThickness, WARP_KINDS, type Piece, type WarpKind } from '@aldrek/core';
-import { LengthFigure } from '../../drawing/length-figure';
+import { LengthFigure } from '../../format/length-figure';
 import { WarpDrawing } from '../../drawing/warp-drawing';
-import { PieceActions } from '../../state/piece-actions';
-import { ShopStore } from '../../state/shop.store';
+import { PieceActions } from '../../shop-store/piece-actions';
+import { ShopStore } from '../../shop-store/shop.store';
 import { LengthField } from '../../ui/length-field';
 
 const ABOUT: Readonly<Record<WarpKind, string>> = {

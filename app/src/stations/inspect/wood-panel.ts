@@ -13,8 +13,8 @@ import {
 } from '@aldrek/core';
 import { FigureField } from '../../ui/figure-field';
 import { toneCss } from '../../colour/tone';
-import { PieceActions } from '../../state/piece-actions';
-import { ShopStore } from '../../state/shop.store';
+import { PieceActions } from '../../shop-store/piece-actions';
+import { ShopStore } from '../../shop-store/shop.store';
 import { DryingLine } from './drying-line';
 import { LengthField } from '../../ui/length-field';
 

@@ -20,11 +20,11 @@ import {
   type PieceYield,
   type School,
 } from '@aldrek/core';
-import { LengthFigure } from '../../drawing/length-figure';
-import { volumeInDm3 } from '../../drawing/measures';
+import { LengthFigure } from '../../format/length-figure';
+import { volumeInDm3 } from '../../format/measures';
 import { ExplainedFigure } from '../../ui/explained';
-import { PieceActions } from '../../state/piece-actions';
-import { ShopStore } from '../../state/shop.store';
+import { PieceActions } from '../../shop-store/piece-actions';
+import { ShopStore } from '../../shop-store/shop.store';
 import { InspectView } from './inspect-view';
 import { LengthField } from '../../ui/length-field';
 import { ToggleField } from '../../ui/toggle-field';

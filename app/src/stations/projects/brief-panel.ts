@@ -14,8 +14,8 @@ import {
 } from '@aldrek/core';
 import type { Choice } from '../../ui/choice-field';
 import { FigureField } from '../../ui/figure-field';
-import { ProjectActions } from '../../state/project-actions';
-import { ShopStore } from '../../state/shop.store';
+import { ProjectActions } from '../../shop-store/project-actions';
+import { ShopStore } from '../../shop-store/shop.store';
 import { LengthField } from '../../ui/length-field';
 import { ToggleField } from '../../ui/toggle-field';
 import { TextField } from '../../ui/text-field';

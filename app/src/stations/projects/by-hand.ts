@@ -1,8 +1,8 @@
 import { inject, Injectable, type OnDestroy } from '@angular/core';
-import { MatchStore } from '../../state/match.store';
-import { Planning } from '../../state/planning';
-import { ProjectActions } from '../../state/project-actions';
-import { ShopStore } from '../../state/shop.store';
+import { MatchStore } from '../../planning/match.store';
+import { Planning } from '../../planning/planning';
+import { ProjectActions } from '../../shop-store/project-actions';
+import { ShopStore } from '../../shop-store/shop.store';
 
 /** The long search begins when the hand has rested for so long, ms. */
 const REST_MS = 900;

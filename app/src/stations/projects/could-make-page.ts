@@ -3,10 +3,10 @@ import { Router, RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
 import type { CouldMake } from '@aldrek/core';
 import { DesignElevation } from '../../drawing/design-elevation';
-import { Keys } from '../../shell/keys';
-import { ProjectActions } from '../../state/project-actions';
-import { ShopStore } from '../../state/shop.store';
-import { WhatIf } from '../../state/what-if';
+import { Keys } from '../../keys/keys';
+import { ProjectActions } from '../../shop-store/project-actions';
+import { ShopStore } from '../../shop-store/shop.store';
+import { WhatIf } from '../../planning/what-if';
 
 /** What could I make: every design at its usual sizes, tried on the rack, the likeliest first. */
 @Component({
@@ -39,7 +39,12 @@ import { WhatIf } from '../../state/what-if';
     <ul>
       @for (card of cards(); track card.could.design.id) {
         <li [class.full]="card.full">
-          <al-design-elevation [design]="card.could.design" [sizes]="card.could.sizes" [pxPerMm]="scale()" />
+          <al-design-elevation
+            [design]="card.could.design"
+            [sizes]="card.could.sizes"
+            [pxPerMm]="scale()"
+            [frontOnly]="true"
+          />
           <div class="text">
             <h2>{{ card.could.design.name }}</h2>
             <p class="covered">
@@ -77,18 +82,14 @@ import { WhatIf } from '../../state/what-if';
       p {
         flex: 1;
         min-width: 260px;
-        margin: 0;
         font-size: 13.5px;
       }
     }
     h1 {
-      margin: 0;
       font-size: 20px;
     }
     ul {
       margin: 14px 0 0;
-      padding: 0;
-      list-style: none;
       display: grid;
       grid-template-columns: repeat(auto-fill, minmax(270px, 1fr));
       gap: 12px;
@@ -109,7 +110,6 @@ import { WhatIf } from '../../state/what-if';
       border-width: 2px;
     }
     h2 {
-      margin: 0;
       font-size: 16px;
     }
     .text p {
@@ -118,7 +118,6 @@ import { WhatIf } from '../../state/what-if';
     }
     .covered strong {
       font-size: 22px;
-      font-variant-numeric: tabular-nums;
     }
   `,
 })

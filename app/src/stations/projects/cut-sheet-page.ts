@@ -32,10 +32,10 @@ import {
   type SawWay,
   type SheetCut,
 } from '@aldrek/core';
-import { LengthFigure } from '../../drawing/length-figure';
+import { LengthFigure } from '../../format/length-figure';
 import { dxfOf, saveText } from '../../files/drawings';
 import { PlanBoard } from '../../drawing/plan-board';
-import { ShopStore } from '../../state/shop.store';
+import { ShopStore } from '../../shop-store/shop.store';
 import { reasonWords } from './plan-words';
 import { lettersOf, namesOf, othersOf } from './part-names';
 

@@ -14,11 +14,12 @@ import {
   type Project,
 } from '@aldrek/core';
 import { DesignElevation } from '../../drawing/design-elevation';
+import { woodTone, type WoodTone } from '../../drawing/species-tones';
 import { FigureField } from '../../ui/figure-field';
-import { PlanDraft } from '../../state/plan-draft';
-import { ProjectActions } from '../../state/project-actions';
-import { ShopStore } from '../../state/shop.store';
-import { largestKey, WhatIf } from '../../state/what-if';
+import { PlanDraft } from '../../planning/plan-draft';
+import { ProjectActions } from '../../shop-store/project-actions';
+import { ShopStore } from '../../shop-store/shop.store';
+import { largestKey, WhatIf } from '../../planning/what-if';
 import { DesignSheets } from './design-sheets';
 import { LargestPairs } from './largest-pairs';
 import { ChoiceField } from '../../ui/choice-field';
@@ -53,7 +54,7 @@ export class DesignPanel {
   private readonly following = inject(PlanDraft);
   private readonly sheets = inject(DesignSheets);
   protected readonly fault = signal<string | null>(null);
-  protected readonly room = { width: 372, height: 190 };
+  protected readonly room = { width: 372, height: 270 };
 
   protected readonly design = computed((): Design | null => {
     const id = this.project().design?.id;
@@ -73,6 +74,18 @@ export class DesignPanel {
       : {};
   });
   protected readonly own = computed(() => this.store.shop().settings.designs);
+
+  /** Each part in the wood that the plan cuts it from. */
+  protected readonly tones = computed((): ReadonlyMap<string, WoodTone> => {
+    const { parts, plan } = this.project();
+    return new Map(
+      parts.flatMap((part) => {
+        const cut = plan?.cuts.find(({ partId }) => partId === part.id);
+        const piece = cut && this.store.pieceById().get(cut.pieceId);
+        return piece ? [[part.name, woodTone(piece.species)] as const] : [];
+      }),
+    );
+  });
 
   protected sizeOf(size: DesignSize): number {
     return this.project().design?.sizes[size.key] ?? size.usual;

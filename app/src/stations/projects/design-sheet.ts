@@ -18,10 +18,10 @@ import {
   type Grade,
 } from '@aldrek/core';
 import { mdiClose } from '@mdi/js';
-import { Icon } from '../../drawing/icon';
+import { Icon } from '../../ui/icon';
 import { DesignElevation } from '../../drawing/design-elevation';
-import { Ids } from '../../state/ids';
-import { ShopStore } from '../../state/shop.store';
+import { Ids } from '../../shop-store/ids';
+import { ShopStore } from '../../shop-store/shop.store';
 import { ChoiceField } from '../../ui/choice-field';
 import { FigureField } from '../../ui/figure-field';
 import { TextField } from '../../ui/text-field';
@@ -172,7 +172,6 @@ type Text = Exclude<keyof DesignPart, 'grade' | 'make' | 'shape' | 'group'>;
       margin-bottom: 6px;
     }
     ul {
-      margin: 0;
       padding-left: 18px;
       font-size: 13.5px;
     }

@@ -7,7 +7,7 @@ import {
   type LargestOfTwo,
   type LargestPair,
 } from '@aldrek/core';
-import { ShopStore } from '../../state/shop.store';
+import { ShopStore } from '../../shop-store/shop.store';
 
 /** Room for the drawing, px. */
 const ROOM = { width: 170, height: 150 };
@@ -71,7 +71,6 @@ const ROOM = { width: 170, height: 150 };
       background: var(--blue-tint);
     }
     p {
-      margin: 0;
       font-size: 13.5px;
     }
     .both {
@@ -96,15 +95,11 @@ const ROOM = { width: 170, height: 150 };
       flex: 1;
       display: grid;
       gap: 4px;
-      margin: 0;
-      padding: 0;
-      list-style: none;
       max-height: 220px;
       overflow-y: auto;
     }
     li button {
       width: 100%;
-      font-variant-numeric: tabular-nums;
     }
   `,
 })

@@ -4,9 +4,9 @@ import { MatTooltip } from '@angular/material/tooltip';
 import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
 import { mdiCheckboxBlankOutline, mdiCheckboxMarked } from '@mdi/js';
 import type { Project } from '@aldrek/core';
-import { Icon } from '../../drawing/icon';
-import { ProjectActions } from '../../state/project-actions';
-import { ShopStore } from '../../state/shop.store';
+import { Icon } from '../../ui/icon';
+import { ProjectActions } from '../../shop-store/project-actions';
+import { ShopStore } from '../../shop-store/shop.store';
 
 /** Which other projects are matched at once with this one, sharing boards where that spends less. */
 @Component({
@@ -40,7 +40,6 @@ import { ShopStore } from '../../state/shop.store';
   `,
   styles: `
     p {
-      margin: 0;
       padding: 6px 14px;
       max-width: 280px;
       font-size: 13px;

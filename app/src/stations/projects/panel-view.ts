@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { type Project, type ProjectPlan } from '@aldrek/core';
 import { woodTone } from '../../drawing/species-tones';
-import { ShopStore } from '../../state/shop.store';
+import { ShopStore } from '../../shop-store/shop.store';
 
 interface Strip {
   readonly y: number;

@@ -10,10 +10,10 @@ import {
 import { MatButton } from '@angular/material/button';
 import { readPartLine, type NominalReading, type Project } from '@aldrek/core';
 import { marksOf, readLines, textOf } from '../../drawing/read-lines';
-import { NominalNote } from '../../drawing/nominal-note';
+import { NominalNote } from '../../ui/nominal-note';
 import { ReadingLine } from '../../ui/reading-line';
-import { ProjectActions } from '../../state/project-actions';
-import { ShopStore } from '../../state/shop.store';
+import { ProjectActions } from '../../shop-store/project-actions';
+import { ShopStore } from '../../shop-store/shop.store';
 
 /** The part line: parts of a project in the manner of the tally line. */
 @Component({
@@ -27,6 +27,7 @@ import { ShopStore } from '../../state/shop.store';
         label="Part line"
         describedBy="part-reading"
         [faults]="marks()"
+        [incomplete]="good().length === 0"
         [placeholder]="placeholder()"
         (handed)="hand()"
       />

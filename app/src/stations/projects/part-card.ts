@@ -19,9 +19,9 @@ import {
   type SpeciesId,
   formatLength,
 } from '@aldrek/core';
-import { Icon } from '../../drawing/icon';
+import { Icon } from '../../ui/icon';
 import type { Choice } from '../../ui/choice-field';
-import { LengthFigure } from '../../drawing/length-figure';
+import { LengthFigure } from '../../format/length-figure';
 import { woodTone } from '../../drawing/species-tones';
 import { ChoiceField } from '../../ui/choice-field';
 import { LengthField } from '../../ui/length-field';

@@ -1,24 +1,26 @@
 import { ChangeDetectionStrategy, Component, inject, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
-import { WANTED, WANTED_NAMES } from '@aldrek/core';
-import { MatchStore } from '../../state/match.store';
-import { ProjectActions } from '../../state/project-actions';
+import { MatchStore } from '../../planning/match.store';
+import { ProjectActions } from '../../shop-store/project-actions';
 import { ProjectView } from './project-view.store';
-import { ChoiceField } from '../../ui/choice-field';
 
 /** What can be done with a plan: match, accept, set aside to compare, saw by it, release it. */
 @Component({
   selector: 'al-plan-actions',
-  imports: [MatButton, RouterLink, ChoiceField],
+  imports: [MatButton, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (view.project(); as project) {
       @if (project.plan?.accepted) {
         <a matButton="filled" [routerLink]="['/projects', project.id, 'cut-sheet']">Cut sheet</a>
-        <button type="button" matButton="outlined" (click)="actions.release(project)">
-          Release the plan
-        </button>
+        @if ((project.plan?.sawn?.length ?? 0) > 0) {
+          <a matButton="outlined" routerLink="/shop">Go on in Shop</a>
+        } @else {
+          <button type="button" matButton="outlined" (click)="actions.release(project)">
+            Release the plan
+          </button>
+        }
         <p class="muted">
           The {{ view.cutPieces().length }} pieces are reserved for this project{{
             view.mates().length > 1 ? ' and those matched with it' : ''
@@ -44,13 +46,6 @@ import { ChoiceField } from '../../ui/choice-field';
             Set aside to compare <kbd>P</kbd>
           </button>
         }
-        <al-choice-field
-          class="wanted"
-          spoken="Priority of the plan"
-          [value]="project.wanted ?? 'least-waste'"
-          [choices]="wanteds"
-          (changed)="actions.setWanted(project, $event)"
-        />
       }
     }
   `,
@@ -61,13 +56,6 @@ import { ChoiceField } from '../../ui/choice-field';
       align-items: center;
       gap: 8px;
     }
-    .wanted {
-      width: 250px;
-      margin-left: auto;
-    }
-    p {
-      margin: 0;
-    }
   `,
 })
 export class PlanActions {
@@ -77,8 +65,4 @@ export class PlanActions {
   protected readonly view = inject(ProjectView);
   protected readonly match = inject(MatchStore);
   protected readonly actions = inject(ProjectActions);
-  protected readonly wanteds = WANTED.map((wanted) => ({
-    value: wanted,
-    name: `priority: ${WANTED_NAMES[wanted]}`,
-  }));
 }

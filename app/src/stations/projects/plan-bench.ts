@@ -28,8 +28,8 @@ import { PlanBoard } from '../../drawing/plan-board';
 import { Ruler } from '../../drawing/ruler';
 import { fitScale, scaleNote } from '../../drawing/scale';
 import { widthOf } from '../../drawing/width-of';
-import { ProjectActions } from '../../state/project-actions';
-import { ShopStore } from '../../state/shop.store';
+import { ProjectActions } from '../../shop-store/project-actions';
+import { ShopStore } from '../../shop-store/shop.store';
 
 /** Room for tags beside the boards, px. */
 const LABEL_ROOM = 210;

@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { formatLength, WANTED_NAMES, type Project } from '@aldrek/core';
-import { ProjectActions } from '../../state/project-actions';
-import { ShopStore } from '../../state/shop.store';
+import { ProjectActions } from '../../shop-store/project-actions';
+import { ShopStore } from '../../shop-store/shop.store';
 import { planFigures } from './plan-figures';
 
 /** The plan at hand beside the one put by, figure by figure. */
@@ -48,7 +48,6 @@ import { planFigures } from './plan-figures';
       width: 100%;
       border-collapse: collapse;
       font-size: 13.5px;
-      font-variant-numeric: tabular-nums;
     }
     th {
       text-align: left;

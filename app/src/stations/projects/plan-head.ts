@@ -1,12 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { MatTooltip } from '@angular/material/tooltip';
-import type { MatchStep } from '@aldrek/core';
-import { MatchStore } from '../../state/match.store';
-import { PlanDraft } from '../../state/plan-draft';
-import { Planning } from '../../state/planning';
+import { MatProgressBar } from '@angular/material/progress-bar';
+import { WANTED, WANTED_NAMES, type MatchStep } from '@aldrek/core';
+import { ProjectActions } from '../../shop-store/project-actions';
+import { MatchStore } from '../../planning/match.store';
+import { PlanDraft } from '../../planning/plan-draft';
+import { Planning } from '../../planning/planning';
 import { MatesMenu } from './mates-menu';
 import { ProjectView } from './project-view.store';
+import { ChoiceField } from '../../ui/choice-field';
 
 /** What the search is at, in plain words. */
 const STAGES: Readonly<Record<MatchStep['stage'], string>> = {
@@ -23,7 +26,7 @@ const MOST_CHANGES = 4;
 /** Above the bench: what plan it is and how good, the search while it runs, and what has changed since. */
 @Component({
   selector: 'al-plan-head',
-  imports: [MatButton, MatesMenu, MatTooltip],
+  imports: [MatButton, MatesMenu, MatTooltip, MatProgressBar, ChoiceField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (view.project(); as project) {
@@ -33,6 +36,18 @@ const MOST_CHANGES = 4;
           <al-mates-menu [project]="project" [names]="view.matesNames()" />
         } @else if (view.matesNames() !== '') {
           <span class="muted">with {{ view.matesNames() }}</span>
+        }
+        @if (project.plan?.accepted !== true && project.parts.length > 0) {
+          <al-choice-field
+            class="wanted"
+            spoken="Priority of the plan"
+            [value]="project.wanted ?? 'least-waste'"
+            [choices]="wanteds"
+            (changed)="actions.setWanted(project, $event)"
+          />
+        }
+        @if (view.cutPieces().length > 0) {
+          <span class="scale">scale {{ scaleNote() }}</span>
         }
         @if (view.summary(); as words) {
           <p class="muted">
@@ -51,9 +66,6 @@ const MOST_CHANGES = 4;
             }
           </p>
         }
-        @if (view.cutPieces().length > 0) {
-          <span class="scale">scale {{ scaleNote() }}</span>
-        }
       </div>
       @if (drafted(); as words) {
         <p class="drafted" [class.short]="words.short" role="status">
@@ -62,7 +74,11 @@ const MOST_CHANGES = 4;
       }
       @if (view.matching()) {
         <div class="progress" role="status">
-          <span class="bar"><span [style.width.%]="match.share() * 100"></span></span>
+          <mat-progress-bar
+            mode="determinate"
+            aria-label="How far the search is"
+            [value]="match.share() * 100"
+          />
           <p>
             {{
               view.plan()
@@ -107,7 +123,12 @@ export class PlanHead {
   protected readonly match = inject(MatchStore);
   protected readonly planning = inject(Planning);
 
+  protected readonly actions = inject(ProjectActions);
   private readonly draft = inject(PlanDraft);
+  protected readonly wanteds = WANTED.map((wanted) => ({
+    value: wanted,
+    name: `priority: ${WANTED_NAMES[wanted]}`,
+  }));
 
   /** What a first plan says of the project while a size is dragged or typed. */
   protected readonly drafted = computed(() => {

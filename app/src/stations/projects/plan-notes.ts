@@ -5,7 +5,7 @@ import { MatInput } from '@angular/material/input';
 import { MatButton } from '@angular/material/button';
 import { MatExpansionPanel, MatExpansionPanelHeader } from '@angular/material/expansion';
 import { isScanned } from '@aldrek/core';
-import { ProjectActions } from '../../state/project-actions';
+import { ProjectActions } from '../../shop-store/project-actions';
 import { ProjectView, type Told } from './project-view.store';
 
 /** Pieces that are kept out for the same reason. */

@@ -1,9 +1,9 @@
 import { computed, inject } from '@angular/core';
 import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
 import { matesOf, partAreaMm2, speciesById, type Part, type Piece, type Project } from '@aldrek/core';
-import { MatchStore } from '../../state/match.store';
-import { Planning } from '../../state/planning';
-import { ShopStore } from '../../state/shop.store';
+import { MatchStore } from '../../planning/match.store';
+import { Planning } from '../../planning/planning';
+import { ShopStore } from '../../shop-store/shop.store';
 import { lettersOf, namesOf, othersOf } from './part-names';
 import { changeWords, fitnessWords, qualityWords, summaryWords, whyShort, type Called } from './plan-words';
 

@@ -5,17 +5,19 @@ import {
   effect,
   inject,
   input,
+  linkedSignal,
   viewChild,
 } from '@angular/core';
+import type { Choice } from '../../ui/choice-field';
 import { Router, RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
-import { Keys } from '../../shell/keys';
-import { Notices } from '../../shell/notices';
-import { MatchStore } from '../../state/match.store';
-import { Planning } from '../../state/planning';
-import { ProjectActions } from '../../state/project-actions';
-import { ShopStore } from '../../state/shop.store';
-import { WhatIf } from '../../state/what-if';
+import { Keys } from '../../keys/keys';
+import { Notices } from '../../notices/notices';
+import { MatchStore } from '../../planning/match.store';
+import { Planning } from '../../planning/planning';
+import { ProjectActions } from '../../shop-store/project-actions';
+import { ShopStore } from '../../shop-store/shop.store';
+import { WhatIf } from '../../planning/what-if';
 import { ByHand } from './by-hand';
 import { PanelView } from './panel-view';
 import { PartsSide } from './parts-side';
@@ -26,6 +28,9 @@ import { PlanHead } from './plan-head';
 import { PlanNotes } from './plan-notes';
 import { ProjectView } from './project-view.store';
 import { WaysPanel } from './ways-panel';
+import { Hint } from '../../first-job/hint';
+import { isNarrow } from '../../ui/narrow';
+import { ToggleField } from '../../ui/toggle-field';
 
 /** Projects: parts on one side, and how they lie in the pieces of the rack on the other. */
 @Component({
@@ -41,6 +46,8 @@ import { WaysPanel } from './ways-panel';
     PlanNotes,
     RouterLink,
     WaysPanel,
+    Hint,
+    ToggleField,
   ],
   providers: [ProjectView, ByHand],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -66,6 +73,21 @@ export class Projects {
   protected readonly hasPanels = computed(
     () => this.view.project()?.parts.some(({ make }) => make?.kind === 'panel') ?? false,
   );
+
+  /** Where there is no room for both, parts or plan are shown in turn; the plan first, once there is one. */
+  protected readonly narrow = isNarrow(1020);
+  protected readonly chosenSide = linkedSignal<string | undefined, 'parts' | 'plan' | null>({
+    source: () => this.view.project()?.id,
+    computation: () => null,
+  });
+  protected readonly side = computed(() => this.chosenSide() ?? (this.view.plan() ? 'plan' : 'parts'));
+  protected readonly sides = computed((): readonly Choice<'parts' | 'plan'>[] => {
+    const short = this.view.shortages().length;
+    return [
+      { value: 'parts', name: `Parts ${this.view.project()?.parts.length ?? 0}` },
+      { value: 'plan', name: short > 0 ? `Plan, ${short} short` : 'Plan' },
+    ];
+  });
 
   constructor() {
     effect(() => {
@@ -100,6 +122,7 @@ export class Projects {
 
   protected matchOrStop(): boolean {
     const project = this.view.project();
+    this.chosenSide.set('plan');
     if (this.match.running()) this.match.stop();
     else if (project && project.parts.length > 0 && project.plan?.accepted !== true)
       this.match.start(project);

@@ -1,11 +1,15 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import type { Project, ProjectPlan } from '@aldrek/core';
-import { ProjectActions } from '../../state/project-actions';
-import { ShopStore } from '../../state/shop.store';
-import { WhatIf, type OfferedWay, type TriedWay } from '../../state/what-if';
+import { ProjectActions } from '../../shop-store/project-actions';
+import { ShopStore } from '../../shop-store/shop.store';
+import { MatchStore } from '../../planning/match.store';
+import { WhatIf, type OfferedWay, type TriedWay } from '../../planning/what-if';
 
 const NOTHING_TRIED: ReadonlyMap<string, TriedWay> = new Map();
+
+/** A hand that is still changing parts or turning pages is given so much time, ms. */
+const BEFORE_TRYING_MS = 900;
 
 interface Shown {
   readonly way: OfferedWay;
@@ -73,16 +77,13 @@ interface Shown {
     }
     h2 {
       flex: 1;
-      margin: 0;
       font-size: 15px;
     }
     ul {
       margin: 6px 0 0;
-      padding: 0;
-      list-style: none;
       display: grid;
       gap: 4px;
-      max-height: 240px;
+      max-height: var(--ways-height, 152px);
       overflow-y: auto;
     }
     li {
@@ -107,9 +108,6 @@ interface Shown {
       color: var(--muted);
       font-size: 12.5px;
     }
-    .outcome {
-      font-variant-numeric: tabular-nums;
-    }
     @media (max-width: 900px) {
       li {
         grid-template-columns: 22px 1fr auto;
@@ -127,7 +125,18 @@ export class WaysPanel {
 
   protected readonly store = inject(ShopStore);
   protected readonly whatIf = inject(WhatIf);
+  private readonly match = inject(MatchStore);
   private readonly actions = inject(ProjectActions);
+
+  constructor() {
+    // Whoever reads that something is short wants to know what helps: the ways are tried without being asked.
+    effect((onCleanup) => {
+      const project = this.project();
+      if (this.offered().length === 0 || this.match.running() || this.whatIf.running() !== null) return;
+      const waiting = setTimeout(() => this.whatIf.tryUnasked(project), BEFORE_TRYING_MS);
+      onCleanup(() => clearTimeout(waiting));
+    });
+  }
 
   /** Ways that were tried, while they are of this very project and rack. */
   private readonly plans = computed((): ReadonlyMap<string, TriedWay> => {

@@ -20,8 +20,8 @@ import { MatFormField, MatError } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { MatOption } from '@angular/material/select';
 import { findSpecies, formatLength, SPECIES, speciesName, type Piece } from '@aldrek/core';
-import { RackActions, type BatchEdit } from '../../state/rack-actions';
-import { ShopStore } from '../../state/shop.store';
+import { RackActions, type BatchEdit } from '../../shop-store/rack-actions';
+import { ShopStore } from '../../shop-store/shop.store';
 import { LengthField } from '../../ui/length-field';
 import { FigureField } from '../../ui/figure-field';
 

@@ -7,10 +7,13 @@ import {
   type ElementRef,
   inject,
   input,
+  signal,
   viewChild,
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
+import { MatSortModule, type Sort } from '@angular/material/sort';
+import { MatTableModule } from '@angular/material/table';
 import { MatProgressBar } from '@angular/material/progress-bar';
 import {
   cautionsFor,
@@ -23,17 +26,17 @@ import {
   type Grade,
   type Piece,
 } from '@aldrek/core';
-import { LengthFigure } from '../../drawing/length-figure';
-import { areaText, volumeInDm3, volumeText } from '../../drawing/measures';
+import { LengthFigure } from '../../format/length-figure';
+import { areaText, volumeInDm3, volumeText } from '../../format/measures';
 import { Ruler } from '../../drawing/ruler';
 import { fitScale, scaleNote } from '../../drawing/scale';
 import { widthOf } from '../../drawing/width-of';
 import { WoodFace } from '../../drawing/wood-face';
-import { PieceActions } from '../../state/piece-actions';
-import { RackFigures } from '../../state/rack-figures';
-import { ShopStore } from '../../state/shop.store';
-import type { PieceFigures } from '../../state/figures';
-import { classText, PLANED_CLASSES, stockTotals } from './stock-totals';
+import { PieceActions } from '../../shop-store/piece-actions';
+import { RackFigures } from '../../estimates/rack-figures';
+import { ShopStore } from '../../shop-store/shop.store';
+import type { PieceFigures } from '../../estimates/figures';
+import { classText, PLANED_CLASSES, stockTotals, type TotalRow } from './stock-totals';
 import { atOnce } from '../../turns/turns';
 import { unknowns } from './rack-totals';
 import { ToggleField } from '../../ui/toggle-field';
@@ -44,7 +47,17 @@ const MOST_DRAWN = 60;
 /** Pieces side by side under one ruler with all that they give, and what they give in all. */
 @Component({
   selector: 'al-compare-page',
-  imports: [MatButton, LengthFigure, RouterLink, Ruler, WoodFace, MatProgressBar, ToggleField],
+  imports: [
+    MatButton,
+    MatTableModule,
+    MatSortModule,
+    LengthFigure,
+    RouterLink,
+    Ruler,
+    WoodFace,
+    MatProgressBar,
+    ToggleField,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './compare-page.html',
   styleUrl: './compare-page.scss',
@@ -85,9 +98,13 @@ export class ComparePage {
   protected readonly classes = computed(() =>
     PLANED_CLASSES.map((_, i) => classText(i, (mm) => formatLength(mm, this.store.unit()))),
   );
+  protected readonly columns = computed(() => ['species', ...this.classes(), 'area', 'volume']);
+  /** By which column the totals stand; as they come while none is chosen. */
+  protected readonly sort = signal<Sort>({ active: '', direction: '' });
   protected readonly totals = computed(() => {
     const unit = this.store.unit();
-    return stockTotals(this.pieces(), this.rack.figures()).map(({ species, cells, all }) => ({
+    const rows = sortedBy(stockTotals(this.pieces(), this.rack.figures()), this.sort(), this.classes());
+    return rows.map(({ species, cells, all }) => ({
       species,
       cells: cells.map((cell) => (cell === null ? null : areaText(cell.areaM2, unit, 2))),
       area: areaText(all.areaM2, unit, 2),
@@ -139,4 +156,23 @@ export class ComparePage {
       school: given.better === 'same' ? 'either order' : SCHOOL_NAMES[given.better],
     };
   }
+}
+
+/** Rows of totals by one of their columns, named as on screen. */
+function sortedBy(
+  rows: readonly TotalRow[],
+  { active, direction }: Sort,
+  classes: readonly string[],
+): readonly TotalRow[] {
+  if (direction === '') return rows;
+  const up = direction === 'asc' ? 1 : -1;
+  const figure = ({ cells, all }: TotalRow): number =>
+    active === 'area'
+      ? all.areaM2
+      : active === 'volume'
+        ? all.volumeM3
+        : (cells[classes.indexOf(active)]?.areaM2 ?? 0);
+  return [...rows].sort(
+    (a, b) => up * (active === 'species' ? a.species.localeCompare(b.species) : figure(a) - figure(b)),
+  );
 }

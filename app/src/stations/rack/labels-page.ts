@@ -12,12 +12,12 @@ import {
 import { RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
 import { clearanceOf, hazardRule, hazardsOf, speciesLabel, type Piece } from '@aldrek/core';
-import { LengthFigure } from '../../drawing/length-figure';
+import { LengthFigure } from '../../format/length-figure';
 import { FigureField } from '../../ui/figure-field';
 import { qrPath } from '../../labels/qr-code';
 import { SHEETS, sheetsOf, type SheetId } from '../../labels/sheets';
 import { codeOfTag } from '../../labels/tag-code';
-import { ShopStore } from '../../state/shop.store';
+import { ShopStore } from '../../shop-store/shop.store';
 import { ChoiceField } from '../../ui/choice-field';
 
 /** Labels for pieces, with a code that leads back to them: black on white, on the sheets that shops sell. */

@@ -1,12 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { clearanceOf, fullWidth, hazardRule, speciesLabel, type Piece } from '@aldrek/core';
-import { LengthFigure } from '../../drawing/length-figure';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { fullWidth, hazardRule, speciesLabel, type Piece } from '@aldrek/core';
+import { LengthFigure } from '../../format/length-figure';
+import { StateMark } from '../../drawing/state-mark';
+import { PieceStates } from '../../in-hand/piece-states';
 import { WoodFace } from '../../drawing/wood-face';
 
 /** One piece in the rack: its strip, and its tag, species and size beside it. */
 @Component({
   selector: 'al-piece-row',
-  imports: [WoodFace, LengthFigure],
+  imports: [WoodFace, LengthFigure, StateMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <svg [attr.width]="widthPx() + 2" [attr.height]="heightPx() + 2" aria-hidden="true">
@@ -22,14 +24,13 @@ import { WoodFace } from '../../drawing/wood-face';
         <span>→<al-length [mm]="far" /></span>
       }
       × <al-length [mm]="piece().thickness" />
-      @if (metal(); as text) {
-        <span class="hazard">{{ text }}</span>
-      }
       @if (hazard(); as name) {
         <span class="hazard">{{ name }}</span>
       }
-      @if (piece().reservedFor !== undefined) {
-        <span class="reserved">reserved</span>
+      @for (known of states(); track known.state) {
+        <span class="state" [class]="known.state"
+          ><al-state-mark [of]="known.state" /> {{ known.words }}</span
+        >
       }
     </p>
   `,
@@ -60,11 +61,16 @@ import { WoodFace } from '../../drawing/wood-face';
       margin-left: 6px;
       font-size: 13px;
     }
-    .reserved {
-      margin-left: 6px;
+    .state {
+      margin-left: 8px;
       font-size: 13px;
       font-weight: 600;
+    }
+    .reserved {
       color: var(--blue);
+    }
+    .doubt {
+      color: var(--hazard);
     }
   `,
 })
@@ -72,6 +78,7 @@ export class PieceRow {
   readonly piece = input.required<Piece>();
   readonly pxPerMm = input.required<number>();
 
+  private readonly known = inject(PieceStates);
   protected readonly widthPx = computed(() => this.piece().length * this.pxPerMm());
   protected readonly heightPx = computed(() => fullWidth(this.piece()) * this.pxPerMm());
   protected readonly species = computed(() => speciesLabel(this.piece()));
@@ -81,9 +88,5 @@ export class PieceRow {
     if (first === undefined) return null;
     return `${hazardRule(first).name}${more.length > 0 ? ` +${more.length}` : ''}`;
   });
-  protected readonly metal = computed(() => {
-    const stage = clearanceOf(this.piece());
-    if (stage === 'metal-in') return 'metal not cleared';
-    return stage === 'not-scanned' ? 'pulled, not scanned' : '';
-  });
+  protected readonly states = computed(() => this.known.of(this.piece()));
 }

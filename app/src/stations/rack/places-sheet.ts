@@ -10,8 +10,8 @@ import {
   type Shelter,
 } from '@aldrek/core';
 import type { Choice } from '../../ui/choice-field';
-import { ShopStore } from '../../state/shop.store';
-import { Today } from '../../state/today';
+import { ShopStore } from '../../shop-store/shop.store';
+import { Today } from '../../shop-store/today';
 import { ChoiceField } from '../../ui/choice-field';
 import { TextField } from '../../ui/text-field';
 
@@ -62,8 +62,6 @@ import { TextField } from '../../ui/text-field';
     }
     ul {
       margin: 12px 0;
-      padding: 0;
-      list-style: none;
     }
     li {
       display: grid;

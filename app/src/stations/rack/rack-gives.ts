@@ -2,10 +2,10 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButton } from '@angular/material/button';
 import { MatProgressBar } from '@angular/material/progress-bar';
 import { formatLength, GRADE_NAMES, GRADES, readPartLine, type Want } from '@aldrek/core';
-import { RackFigures, type GivingOrder } from '../../state/rack-figures';
-import { RackView } from '../../state/rack-view';
+import { RackFigures, type GivingOrder } from '../../estimates/rack-figures';
+import { RackView } from '../../in-hand/rack-view';
 import type { Choice } from '../../ui/choice-field';
-import { ShopStore } from '../../state/shop.store';
+import { ShopStore } from '../../shop-store/shop.store';
 import { ChoiceField } from '../../ui/choice-field';
 import { ToggleField } from '../../ui/toggle-field';
 import { TextField } from '../../ui/text-field';

@@ -1,10 +1,10 @@
-import { computed, effect, inject, Injectable, signal } from '@angular/core';
+import { computed, DestroyRef, effect, inject, Injectable, signal } from '@angular/core';
 import type { Giving, LengthUnit, Piece } from '@aldrek/core';
-import { RackFigures } from '../../state/rack-figures';
-import { RackView, type StackBy } from '../../state/rack-view';
-import { ShopStore } from '../../state/shop.store';
+import { RackFigures } from '../../estimates/rack-figures';
+import { RackView, type StackBy } from '../../in-hand/rack-view';
+import { ShopStore } from '../../shop-store/shop.store';
 import { atOnce, inTurns, portions, sorting, type Steps } from '../../turns/turns';
-import { searching } from './rack-search';
+import { readWords, searching } from './rack-search';
 import { unknowns, type Unknowns } from './rack-totals';
 import { longestFirst, stacking, type ByGiving, type Stack } from './stacks';
 
@@ -42,6 +42,8 @@ const NOTHING_LAID: Laid = {
 
 /** Racks up to this size are laid within the frame that asks for it. */
 const MOST_AT_ONCE = 1000;
+/** The words for searching are read so long after the rack has been laid, ms. */
+const READ_AHEAD_MS = 1000;
 
 /** Lays the rack: sorted, searched, in stacks, added up. `orders` keeps what was sorted before. */
 export function* layRack(
@@ -115,6 +117,19 @@ export class RackLayout {
       void inTurns(layRack(question, this.orders), () => overtaken).then((laid) => {
         if (laid) this.laidInTurns.set(laid);
       });
+    });
+    this.readWordsAhead();
+  }
+
+  /** Once the rack lies, what the first search would have to read is read, while nobody waits. */
+  private readWordsAhead(): void {
+    let gone = false;
+    inject(DestroyRef).onDestroy(() => (gone = true));
+    const once = effect(() => {
+      if (!this.settled() || this.laid().found.length === 0) return;
+      once.destroy();
+      const pieces = this.sorted();
+      setTimeout(() => void inTurns(readWords(pieces), () => gone), READ_AHEAD_MS);
     });
   }
 

@@ -11,7 +11,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { show, withShop } from '../../../test-support/component';
 import { FakeWorker } from '../../../test-support/fake-worker';
 import { aBoard } from '../../../test-support/made-up-piece';
-import { RackFigures } from '../../state/rack-figures';
+import { RackFigures } from '../../estimates/rack-figures';
 import { BatchEditSheet } from './batch-edit';
 import { PlacesSheet } from './places-sheet';
 import { RackGives } from './rack-gives';

@@ -1,6 +1,6 @@
 import MiniSearch from 'minisearch';
 import { hazardRule, speciesLabel, type Piece } from '@aldrek/core';
-import { findingsInWords } from '../../drawing/spoken';
+import { findingsInWords } from '../../format/spoken';
 import { portions, type Steps } from '../../turns/turns';
 
 /** The words of each piece; a piece that changes is another object, so nothing here grows stale. */

@@ -9,7 +9,7 @@ import {
   MatDialogTitle,
 } from '@angular/material/dialog';
 import { cautionOfHazard, looseHazards, LOOSE_QUESTIONS, type Piece } from '@aldrek/core';
-import { RackActions } from '../../state/rack-actions';
+import { RackActions } from '../../shop-store/rack-actions';
 
 /**
  * What is known of the history of pieces that came out of no find on record, asked for a whole batch at once. What
@@ -63,7 +63,6 @@ import { RackActions } from '../../state/rack-actions';
   `,
   styles: `
     p {
-      margin: 0;
       color: var(--ink);
     }
     .question {

@@ -12,9 +12,9 @@ import {
   type Place,
 } from '@aldrek/core';
 import { portions, sorting, type Steps } from '../../turns/turns';
-import type { GivingOrder } from '../../state/rack-figures';
-import type { StackBy } from '../../state/rack-view';
-import type { PieceFigures } from '../../state/figures';
+import type { GivingOrder } from '../../estimates/rack-figures';
+import type { StackBy } from '../../in-hand/rack-view';
+import type { PieceFigures } from '../../estimates/figures';
 
 /** What pieces give, where they are stacked or ordered by it. */
 export interface ByGiving {

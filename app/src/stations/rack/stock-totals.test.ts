@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest';
 import { aBoard } from '../../../test-support/made-up-piece';
-import type { PieceFigures } from '../../state/figures';
+import type { PieceFigures } from '../../estimates/figures';
 import { atOnce } from '../../turns/turns';
 import { stacking } from './stacks';
 import { classText, stockTotals } from './stock-totals';

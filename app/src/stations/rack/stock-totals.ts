@@ -1,6 +1,6 @@
 /** What a stock gives in all, by planed thickness and species. */
 import { speciesName, type Piece } from '@aldrek/core';
-import type { PieceFigures } from '../../state/figures';
+import type { PieceFigures } from '../../estimates/figures';
 
 export interface TotalCell {
   readonly pieces: number;

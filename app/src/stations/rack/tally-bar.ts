@@ -20,11 +20,11 @@ import {
   type TallyReading,
 } from '@aldrek/core';
 import { marksOf, readLines, textOf, type ReadLine } from '../../drawing/read-lines';
-import { NominalNote } from '../../drawing/nominal-note';
+import { NominalNote } from '../../ui/nominal-note';
 import { ReadingLine } from '../../ui/reading-line';
 import { WoodFace } from '../../drawing/wood-face';
-import { RackActions } from '../../state/rack-actions';
-import { ShopStore } from '../../state/shop.store';
+import { RackActions } from '../../shop-store/rack-actions';
+import { ShopStore } from '../../shop-store/shop.store';
 
 const HISTORY = 40;
 /** The drawn strip of the line in hand is at most so large, px. */

@@ -59,9 +59,7 @@ const FORMS: readonly (readonly [form: string, says: string])[] = [
       font-weight: 600;
       white-space: pre-wrap;
     }
-    dd {
-      margin: 0;
-    }
+
     p {
       margin-bottom: 10px;
     }

@@ -25,20 +25,33 @@ export interface DesignPart {
   readonly group?: string;
 }
 
-/** Where copies of a part stand in the elevation, mm: x to the right, y up from the floor. */
+/**
+ * Where copies of a part stand, mm: x to the right and y up from the floor, as seen from the front; z back from the
+ * front. A box without z and depth is known from the front only.
+ */
 export interface DesignBox {
   readonly part: string;
   readonly x: string;
   readonly y: string;
   readonly width: string;
   readonly height: string;
+  readonly z?: string;
+  readonly depth?: string;
   /** Drawn so many times, `stepX` and `stepY` apart. */
   readonly times?: string;
   readonly stepX?: string;
   readonly stepY?: string;
+  /** All of that so many times again, `stepZ` apart, from front to back. */
+  readonly timesZ?: string;
+  readonly stepZ?: string;
   readonly round?: boolean;
+  /** Round as seen from above. */
+  readonly roundAbove?: boolean;
   readonly behind?: boolean;
 }
+
+export const DESIGN_VIEWS = ['front', 'side', 'top'] as const;
+export type DesignView = (typeof DESIGN_VIEWS)[number];
 
 export interface Design {
   readonly id: string;
@@ -91,29 +104,85 @@ export function designParts(design: Design, sizes: Sizes): Omit<Part, 'id'>[] {
 /** More copies of a box than this are a slip, and would never be told apart. */
 const MOST_TIMES = 300;
 
-/** The elevation at these sizes; what stands behind comes first. */
-export function drawDesign(design: Design, sizes: Sizes): DrawnBox[] {
+/** The views in which all of a design is known. */
+export const viewsOf = ({ drawing }: Design): readonly DesignView[] =>
+  drawing.every(({ z, depth }) => z !== undefined && depth !== undefined) ? DESIGN_VIEWS : ['front'];
+
+/**
+ * A design at these sizes as seen from the front, from its right side or from above (the front below), mm, x to the
+ * right and y up; what stands behind comes first. Throws {@link FormulaError} with the part's name.
+ */
+export function drawDesign(design: Design, sizes: Sizes, view: DesignView = 'front'): DrawnBox[] {
   const all = { ...usualSizes(design), ...sizes };
-  const boxes = design.drawing.flatMap((box): DrawnBox[] => {
-    const [x, y, width, height] = [box.x, box.y, box.width, box.height].map((formula) =>
-      reckon(formula, all),
-    ) as [number, number, number, number];
-    const times = Math.max(0, Math.round(reckon(box.times ?? '1', all)));
+  const solids = design.drawing.flatMap((box) => solidsOf(box, all));
+  switch (view) {
+    case 'front':
+      return nearestLast(solids.map((box) => ({ ...box, far: box.behind ? 0 : 1 })));
+    case 'side':
+      return nearestLast(
+        solids.map(({ z, depth, x, width, ...box }) => ({
+          ...box,
+          x: z,
+          width: depth,
+          round: false,
+          behind: false,
+          far: x + width,
+        })),
+      );
+    case 'top':
+      return nearestLast(
+        solids.map(({ y, height, z, depth, roundAbove, ...box }) => ({
+          ...box,
+          y: z,
+          height: depth,
+          round: roundAbove,
+          behind: false,
+          far: y + height,
+        })),
+      );
+  }
+}
+
+interface Solid extends DrawnBox {
+  readonly z: number;
+  readonly depth: number;
+  readonly roundAbove: boolean;
+}
+
+function solidsOf(box: DesignBox, sizes: Sizes): Solid[] {
+  const [x, y, width, height] = [box.x, box.y, box.width, box.height].map((formula) =>
+    reckon(formula, sizes),
+  ) as [number, number, number, number];
+  const count = (formula: string | undefined): number => {
+    const times = Math.max(0, Math.round(reckon(formula ?? '1', sizes)));
     if (times > MOST_TIMES) throw new FormulaError(`${box.part}: drawn more than ${MOST_TIMES} times`);
-    const stepX = reckon(box.stepX ?? '0', all);
-    const stepY = reckon(box.stepY ?? '0', all);
-    return Array.from({ length: times }, (_, i) => ({
+    return times;
+  };
+  const [stepX, stepY, stepZ] = [box.stepX, box.stepY, box.stepZ].map((formula) =>
+    reckon(formula ?? '0', sizes),
+  ) as [number, number, number];
+  const [z, depth] = [reckon(box.z ?? '0', sizes), reckon(box.depth ?? '0', sizes)];
+  const [times, rows] = [count(box.times), count(box.timesZ)];
+  return Array.from({ length: rows }, (_, row) =>
+    Array.from({ length: times }, (__, i) => ({
       part: box.part,
       x: x + i * stepX,
       y: y + i * stepY,
+      z: z + row * stepZ,
       width,
       height,
+      depth,
       round: box.round ?? false,
+      roundAbove: box.roundAbove ?? false,
       behind: box.behind ?? false,
-    }));
-  });
-  return [...boxes.filter(({ behind }) => behind), ...boxes.filter(({ behind }) => !behind)];
+    })),
+  ).flat();
 }
+
+const nearestLast = (boxes: readonly (DrawnBox & { readonly far: number })[]): DrawnBox[] =>
+  [...boxes]
+    .sort((a, b) => a.far - b.far)
+    .map(({ part, x, y, width, height, round, behind }) => ({ part, x, y, width, height, round, behind }));
 
 /** What is wrong with a size that someone gave, in words; null when it will do. */
 export function sizeFault(size: DesignSize, value: number): string | null {
@@ -134,7 +203,7 @@ export function designFaults(design: Design): string[] {
     const sizes = Object.fromEntries(design.sizes.map((size) => [size.key, size[pick]]));
     try {
       designParts(design, sizes);
-      drawDesign(design, sizes);
+      for (const view of viewsOf(design)) drawDesign(design, sizes, view);
     } catch (error) {
       if (!(error instanceof FormulaError)) throw error;
       faults.add(error.message);

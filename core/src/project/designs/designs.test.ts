@@ -1,5 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { designFaults, designParts, drawDesign, usualSizes, type Design } from './design.ts';
+import {
+  DESIGN_VIEWS,
+  designFaults,
+  designParts,
+  drawDesign,
+  usualSizes,
+  viewsOf,
+  type Design,
+} from './design.ts';
 import { FormulaError, reckon } from './formula.ts';
 import { SHIPPED_DESIGNS } from './shipped.ts';
 
@@ -40,6 +48,40 @@ describe('designs', () => {
       }
     },
   );
+
+  it.each(SHIPPED_DESIGNS.map((design) => [design.name, design] as const))(
+    '%s is drawn from three sides with every part, as many and as large as it is cut',
+    (_, design) => {
+      expect(viewsOf(design)).toEqual(['front', 'side', 'top']);
+      const sizes = usualSizes(design);
+      const [front, side, top] = DESIGN_VIEWS.map((view) => drawDesign(design, sizes, view));
+      for (const { name, qty, length, width, thickness } of designParts(design, sizes)) {
+        const [seen, aside, above] = [front, side, top].map((boxes) =>
+          boxes?.filter(({ part }) => part === name),
+        );
+        expect([name, aside?.length]).toEqual([name, qty]);
+        const [x, y] = [seen?.[0]?.width ?? 0, seen?.[0]?.height ?? 0];
+        const z = aside?.[0]?.width ?? 0;
+        const sorted = (sizes: number[]) => sizes.map((mm) => Math.round(mm * 10) / 10).sort((a, b) => a - b);
+        expect([name, ...sorted([x, y, z])]).toEqual([name, ...sorted([length, width, thickness])]);
+        expect([above?.[0]?.width, above?.[0]?.height]).toEqual([x, z]);
+      }
+      const extent = (boxes: typeof front, of: 'x' | 'y', by: 'width' | 'height') =>
+        Math.max(...(boxes ?? []).map((box) => box[of] + box[by]));
+      expect(extent(side, 'y', 'height')).toBeCloseTo(extent(front, 'y', 'height'));
+      expect(extent(top, 'x', 'width')).toBeCloseTo(extent(front, 'x', 'width'));
+      expect(extent(top, 'y', 'height')).toBeCloseTo(extent(side, 'x', 'width'));
+    },
+  );
+
+  it('a design that is known from the front only is drawn from there', () => {
+    const flat: Design = {
+      ...(SHIPPED_DESIGNS[0] as Design),
+      drawing: [{ part: 'seat', x: '0', y: '0', width: 'L', height: 't' }],
+    };
+    expect(viewsOf(flat)).toEqual(['front']);
+    expect(designFaults(flat)).toEqual([]);
+  });
 
   it('reckons parts from the outer sizes', () => {
     const bench = SHIPPED_DESIGNS.find(({ id }) => id === 'bench') as Design;

@@ -1,0 +1,137 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButton } from '@angular/material/button';
+import type { PartInHand } from '@aldrek/core';
+import { LengthFigure } from '../../format/length-figure';
+import { Notices } from '../../notices/notices';
+import { FloorActions } from '../../shop-store/floor-actions';
+import { ShopStore } from '../../shop-store/shop.store';
+import { LengthField } from '../../ui/length-field';
+import { FloorView } from './floor-view';
+
+/** What has been cut out and waits: each part with the board it came from; one that is spoilt is said to be. */
+@Component({
+  selector: 'al-parts-in-hand',
+  imports: [LengthField, LengthFigure, MatButton],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h2>
+      Parts in hand <span class="muted">{{ view.parts().length }}</span>
+    </h2>
+    @for (group of groups(); track group.id) {
+      <h3 class="label">{{ group.name }}</h3>
+      <ul>
+        @for (one of group.parts; track one.part.id) {
+          <li>
+            <strong class="letter">{{ one.letter }}</strong>
+            <span class="what">
+              {{ one.name }} <span class="muted">{{ one.part.wood.tag }}</span>
+              <span class="muted"
+                ><al-length [mm]="one.part.wood.length" /> × <al-length [mm]="one.part.wood.width" /> ×
+                <al-length [mm]="one.part.wood.thickness"
+              /></span>
+            </span>
+            <button
+              type="button"
+              matButton="outlined"
+              [attr.aria-expanded]="asked() === one.part.id"
+              [attr.aria-label]="'Spoilt: ' + one.part.wood.tag"
+              (click)="ask(one.part)"
+            >
+              Spoilt…
+            </button>
+            @if (asked() === one.part.id) {
+              <div class="spoilt" role="group" [attr.aria-label]="'What is good of ' + one.part.wood.tag">
+                <al-length-field
+                  label="good, length"
+                  [value]="good().length"
+                  [most]="one.part.wood.length"
+                  (changed)="good.set({ length: $event, width: good().width })"
+                />
+                <al-length-field
+                  label="good, width"
+                  [value]="good().width"
+                  [most]="one.part.wood.width"
+                  (changed)="good.set({ length: good().length, width: $event })"
+                />
+                <button type="button" matButton="filled" (click)="spoil(one.part, true)">
+                  Keep the good piece
+                </button>
+                <button type="button" matButton="outlined" (click)="spoil(one.part, false)">
+                  All of it is waste
+                </button>
+              </div>
+            }
+          </li>
+        }
+      </ul>
+    } @empty {
+      <p class="muted">Nothing yet. When a board is sawn, its parts stand here, each with its letter.</p>
+    }
+  `,
+  styles: `
+    :host {
+      display: grid;
+      align-content: start;
+      gap: 8px;
+    }
+    li {
+      display: grid;
+      grid-template-columns: 26px minmax(0, 1fr) auto;
+      align-items: center;
+      gap: 4px 8px;
+      padding: 4px 0;
+      border-top: 1px solid var(--line-soft);
+    }
+    .letter {
+      font-size: 18px;
+    }
+    .what > .muted:last-child {
+      display: block;
+    }
+    .spoilt {
+      grid-column: 1 / -1;
+      display: grid;
+      grid-template-columns: 1fr 1fr;
+      gap: 8px;
+      padding: 8px;
+      border-radius: 8px;
+      background: var(--blue-tint);
+    }
+  `,
+})
+export class PartsInHand {
+  protected readonly view = inject(FloorView);
+  private readonly store = inject(ShopStore);
+  private readonly actions = inject(FloorActions);
+  private readonly notices = inject(Notices);
+  protected readonly asked = signal<string | null>(null);
+  protected readonly good = signal({ length: 0, width: 0 });
+
+  protected readonly groups = computed(() => {
+    const byProject = new Map<string, PartInHand[]>();
+    for (const part of this.view.parts())
+      byProject.set(part.projectId, [...(byProject.get(part.projectId) ?? []), part]);
+    return [...byProject].map(([id, parts]) => ({
+      id,
+      name: this.store.projectById().get(id)?.name ?? 'a project that is gone',
+      parts: parts.map((part) => ({
+        part,
+        letter: this.view.letters().get(part.partId) ?? '',
+        name: this.view.partOf(part)?.name ?? 'part',
+      })),
+    }));
+  });
+
+  protected ask(part: PartInHand): void {
+    const { length, width } = part.wood;
+    this.good.set({ length: Math.round(length / 2), width });
+    this.asked.set(this.asked() === part.id ? null : part.id);
+  }
+
+  protected spoil(part: PartInHand, keeps: boolean): void {
+    const good = this.good();
+    this.actions.spoil(part, keeps && good.length > 0 && good.width > 0 ? good : null);
+    this.asked.set(null);
+    this.notices.undoable(`${part.wood.tag} is spoilt; what is missing can be matched again.`);
+  }
+}

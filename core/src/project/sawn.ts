@@ -1,0 +1,124 @@
+/**
+ * A plan as its boards are sawn: what has been cut out stays in the plan as sawn, counts as there, and is never laid
+ * anew. What is spoilt is missing again, and only that is matched anew, around what is sawn and what is still planned.
+ */
+import type { PieceId, ProjectId } from '../stock/piece.ts';
+import { inOrder, type Bench } from './plan-life.ts';
+import { samePlace } from './plan-question.ts';
+import type { PartId, PlannedCut, Project, ProjectPlan } from './project.ts';
+
+const OFFCUT = 'offcut';
+
+/** The cuts that accepted plans make in a piece, offcuts included, by project. */
+export function cutsOf(bench: Bench, pieceId: PieceId): ReadonlyMap<ProjectId, readonly PlannedCut[]> {
+  const found = new Map<ProjectId, readonly PlannedCut[]>();
+  for (const { id, plan } of bench.projects) {
+    if (plan?.accepted !== true) continue;
+    const cuts = plan.cuts.filter((cut) => cut.pieceId === pieceId);
+    if (cuts.length > 0) found.set(id, cuts);
+  }
+  return found;
+}
+
+/** The piece is sawn: it leaves the rack, and the parts cut from it stand in their plans as sawn. */
+export function sawnOut(bench: Bench, pieceId: PieceId): Bench {
+  return inOrder({
+    ...bench,
+    pieces: bench.pieces.filter(({ id }) => id !== pieceId),
+    projects: bench.projects.map((project) => {
+      const { plan } = project;
+      if (plan === undefined) return project;
+      const own = plan.accepted ? plan.cuts.filter((cut) => cut.pieceId === pieceId) : [];
+      const beside = plan.beside?.filter((cut) => cut.pieceId !== pieceId);
+      if (own.length === 0 && beside?.length === plan.beside?.length) return project;
+      const sawn = [...(plan.sawn ?? []), ...own.filter(({ partId }) => partId !== OFFCUT)];
+      return {
+        ...project,
+        plan: { ...withoutBoard(plan, pieceId, own, beside), ...(sawn.length > 0 ? { sawn } : {}) },
+      };
+    }),
+  });
+}
+
+function withoutBoard(
+  plan: ProjectPlan,
+  pieceId: PieceId,
+  own: readonly PlannedCut[],
+  beside: readonly PlannedCut[] | undefined,
+): ProjectPlan {
+  const { beside: _beside, question, ...rest } = plan;
+  const boards =
+    question && Object.fromEntries(Object.entries(question.boards).filter(([id]) => id !== pieceId));
+  return {
+    ...rest,
+    cuts: plan.cuts.filter((cut) => !own.includes(cut)),
+    ...(beside !== undefined && beside.length > 0 ? { beside } : {}),
+    ...(question && boards ? { question: { ...question, boards } } : {}),
+  };
+}
+
+/** A sawn part is spoilt: it is missing again. */
+export const spoiltOut = (bench: Bench, id: ProjectId, cut: PlannedCut): Bench =>
+  inOrder({
+    ...bench,
+    projects: bench.projects.map((project) => {
+      const { plan } = project;
+      if (project.id !== id || plan?.sawn === undefined) return project;
+      const { sawn: before, ...rest } = plan;
+      const sawn = before.filter((one) => !(samePlace(one, cut) && one.unit === cut.unit));
+      return { ...project, plan: { ...rest, ...(sawn.length > 0 ? { sawn } : {}) } };
+    }),
+  });
+
+/** What is missing of a project, as a project of its own to be matched; null where nothing is. */
+export function restOf(project: Project): Project | null {
+  const { plan } = project;
+  if (!plan || plan.missing.length === 0) return null;
+  const short = new Map(plan.missing.map((entry) => [entry.partId, entry.short]));
+  const { plan: _plan, putBy: _aside, locks: _locks, together: _together, ...rest } = project;
+  return {
+    ...rest,
+    parts: project.parts.flatMap((part) => {
+      const qty = short.get(part.id);
+      return qty === undefined ? [] : [{ ...part, qty }];
+    }),
+    // What the plan cuts already is spoken for.
+    excluded: [...new Set([...(project.excluded ?? []), ...plan.cuts.map(({ pieceId }) => pieceId)])],
+  };
+}
+
+/** The plan with what was found for its rest: the new cuts take the numbers of the copies that were missing. */
+export function withRest(bench: Bench, id: ProjectId, found: ProjectPlan): Bench {
+  return inOrder({
+    ...bench,
+    projects: bench.projects.map((project) => {
+      const { plan } = project;
+      if (project.id !== id || plan === undefined) return project;
+      const cuts = [...plan.cuts, ...renumbered(found.cuts, [...plan.cuts, ...(plan.sawn ?? [])])];
+      const { question } = plan;
+      const boards = { ...question?.boards, ...found.question?.boards };
+      return {
+        ...project,
+        plan: { ...plan, cuts, ...(question === undefined ? {} : { question: { ...question, boards } }) },
+      };
+    }),
+  });
+}
+
+function renumbered(cuts: readonly PlannedCut[], taken: readonly PlannedCut[]): PlannedCut[] {
+  const used = new Map<PartId, Set<number>>();
+  for (const { partId, unit } of taken) used.set(partId, (used.get(partId) ?? new Set()).add(unit));
+  const given = new Map<string, number>();
+  return cuts.map((cut) => {
+    if (cut.partId === OFFCUT) return cut;
+    const key = `${cut.partId} ${cut.unit}`;
+    const known = given.get(key);
+    if (known !== undefined) return { ...cut, unit: known };
+    const own = used.get(cut.partId) ?? new Set<number>();
+    let unit = 0;
+    while (own.has(unit)) unit++;
+    used.set(cut.partId, own.add(unit));
+    given.set(key, unit);
+    return { ...cut, unit };
+  });
+}
