@@ -6,5 +6,6 @@ export default defineConfig({
     testTimeout: 30_000,
     include: ['core/**/*.test.ts', 'cli/**/*.test.ts', 'server/**/*.test.ts', 'app/src/**/*.test.ts'],
     environment: 'node',
+    setupFiles: ['core/test-support/seeded.ts'],
   },
 });

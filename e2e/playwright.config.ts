@@ -18,6 +18,8 @@ export default defineConfig({
     baseURL: `http://localhost:${port}`,
     viewport: { width: 1280, height: 800 },
     colorScheme: 'light',
+    // The offline journey alone is about it; in the others it would fetch the whole app anew for each.
+    serviceWorkers: 'block',
     screenshot: 'only-on-failure',
     launchOptions: {
       executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',

@@ -41,11 +41,14 @@ await withBrowser(4389, async (browser, address) => {
   await line.fill('');
 
   await page.getByRole('link', { name: 'Inspect' }).click();
+  const faceA = page.getByRole('group', { name: 'Face A' });
+  await faceA.waitFor();
   for (let i = 1; i <= 20; i++) {
     await page.keyboard.type(String(i * 110));
     await page.keyboard.press(i % 2 ? 'k' : 'o');
   }
-  const finding = page.getByRole('group', { name: 'Face A' }).getByRole('button').nth(9);
+  const finding = faceA.getByRole('button').nth(9);
+  await finding.waitFor();
   const drag = () =>
     traced(page, async () => {
       const box = await finding.boundingBox();

@@ -3,6 +3,8 @@ import { fileURLToPath } from 'node:url';
 import { expect, test } from '@playwright/test';
 import { Shop } from '../drivers/shop.ts';
 
+test.use({ serviceWorkers: 'allow' });
+
 const root = fileURLToPath(new URL('../..', import.meta.url));
 
 test('once opened, the app works when its server is gone', async ({ page }) => {

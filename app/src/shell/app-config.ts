@@ -10,7 +10,7 @@ import {
 import { MAT_RIPPLE_GLOBAL_OPTIONS } from '@angular/material/core';
 import { MAT_FORM_FIELD_DEFAULT_OPTIONS } from '@angular/material/form-field';
 import { MAT_TOOLTIP_DEFAULT_OPTIONS } from '@angular/material/tooltip';
-import { provideRouter, withComponentInputBinding } from '@angular/router';
+import { PreloadAllModules, provideRouter, withComponentInputBinding, withPreloading } from '@angular/router';
 import { provideServiceWorker } from '@angular/service-worker';
 import { LENGTH_UNIT } from '../format/length-unit';
 import { ShopStore } from '../shop-store/shop.store';
@@ -22,8 +22,10 @@ export const appConfig: ApplicationConfig = {
     provideZonelessChangeDetection(),
     provideBrowserGlobalErrorListeners(),
     { provide: ErrorHandler, useExisting: Breakage },
-    provideRouter(routes, withComponentInputBinding()),
-    provideServiceWorker('ngsw-worker.js', { registrationStrategy: 'registerWhenStable:30000' }),
+    // The other stations are fetched once the first one stands. While the service worker fills its store it answers
+    // nothing else, for seconds on a slow machine; it is to begin after them, or the first visit of Inspect waits.
+    provideRouter(routes, withComponentInputBinding(), withPreloading(PreloadAllModules)),
+    provideServiceWorker('ngsw-worker.js', { registrationStrategy: 'registerWithDelay:6000' }),
     {
       provide: MAT_FORM_FIELD_DEFAULT_OPTIONS,
       useValue: { appearance: 'outline', subscriptSizing: 'dynamic' },

@@ -174,7 +174,7 @@ class Routing {
 
   private roughRip(): string | null {
     const { part, piece } = this;
-    const setting = part.width + ROUGH_WIDTH_MM;
+    const setting = this.roughWidthFor(part.width + ROUGH_WIDTH_MM);
     if (this.width - setting < LEAST_SURPLUS_WIDTH_MM) return null;
     // A weak saw wants thin stock: where it can't get through, the board is planed first if it fits.
     if (ripSaw(this.thickness, this.machines, this.school)?.passes === 2 && this.canPlaneFirst()) return null;
@@ -192,6 +192,15 @@ class Routing {
           ? 'closer to its width, so that less is planed'
           : 'narrow first: cup shrinks with the square of the width',
     });
+  }
+
+  /** Where the planer will want it halved, what the saw, the joint and the outer edges take is kept on. */
+  private roughWidthFor(width: number): number {
+    const { planerWidth, routerReach } = this.machines;
+    const sled = routerReach !== undefined && routerReach !== null;
+    if (this.school === 'hand' || planerWidth === null || width <= planerWidth || sled) return width;
+    const edges = this.hasStraightEdge() ? 0 : 2 * Math.max(this.jointing, this.crook());
+    return width + this.kerf + 2 * this.jointing + edges;
   }
 
   private canPlaneFirst(): boolean {
@@ -344,7 +353,9 @@ class Routing {
   private straighten(): string | null {
     if (this.hasStraightEdge()) return null;
     const loss = Math.max(this.jointing, this.crook());
-    if (this.width - loss < this.part.width / (this.halved === null ? 1 : 2) - TINY)
+    // Of a half, one edge is straightened here and the other is still to be jointed for the glue.
+    const needed = this.halved === null ? this.part.width : this.part.width / 2 + this.jointing;
+    if (this.width - loss < needed - TINY)
       return `straightening takes ${mm(loss)} off the edge, and ${mm(this.part.width)} is no longer there`;
     const passes = passesFor(loss, PASS_MM);
     const edge = this.edges === 'natural' ? 'a natural edge' : 'a crooked edge';
