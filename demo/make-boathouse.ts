@@ -32,6 +32,7 @@ import {
   type Bench,
   type Find,
   type Haul,
+  type Entry,
   type Milled,
   type Part,
   type Piece,
@@ -132,7 +133,7 @@ const projects = (json('projects.json') as readonly ToldProject[]).map(({ parts,
 }));
 
 const record = Papa.parse<Readonly<Record<string, string>>>(file('record.csv').trim(), { header: true }).data;
-const milled = record.map((row): Milled => ({
+const planed = record.map((row): Milled => ({
   id: id('milled'),
   day: row['day'] ?? '',
   tag: row['tag'] ?? '',
@@ -200,16 +201,48 @@ function repaired(shop: Bench, name: string): Bench {
   return planned(mendWith(shop, project.id, part, closest.piece.id), name);
 }
 
+const nothing = { pieces: [], parts: [] };
+const entries = [
+  ...hauls
+    .flatMap(({ finds }) => finds)
+    .flatMap((find): Entry[] =>
+      find.brokenDown === undefined
+        ? []
+        : [
+            {
+              id: id('entry'),
+              kind: 'broken-down',
+              day: find.brokenDown,
+              projectIds: [],
+              findId: find.id,
+              took: nothing,
+              gave: { pieces: pieces.filter(({ origin }) => origin?.findId === find.id), parts: [] },
+              lost: { kerfM3: 0, wasteM3: 0 },
+            },
+          ],
+    ),
+  ...planed.map(({ id: of, day, ...line }): Entry => ({
+    id: of as string,
+    kind: 'planed',
+    day,
+    projectIds: [],
+    took: nothing,
+    gave: nothing,
+    lost: { kerfM3: 0, wasteM3: 0 },
+    planed: line,
+  })),
+];
+
 let shop: Bench = { pieces, projects };
 shop = accepted(planned(shop, 'Round serving tray'), 'Round serving tray');
 shop = repaired(shop, 'Cabinet door');
 shop = planned(shop, 'Boot bench');
 shop = planned(shop, 'Tea counter');
 
-const text = `${JSON.stringify({ ...fresh, settings, hauls, milled, ...shop } satisfies ShopDocument, null, 1)}\n`;
+const text = `${JSON.stringify({ ...fresh, settings, hauls, entries, ...shop } satisfies ShopDocument, null, 1)}\n`;
 const read = readShop(text);
 if (!read.ok) throw new Error(`the demo is faulty: ${JSON.stringify(read.fault)}`);
 writeFileSync(fileURLToPath(new URL('./boathouse.json', import.meta.url)), text);
 console.log(
-  `${hauls.length} hauls, ${shop.pieces.length} pieces, ${projects.length} projects, ${milled.length} of the record`,
+  `${hauls.length} hauls, ${shop.pieces.length} pieces, ${projects.length} projects, ${planed.length} of the record`,
 );

@@ -19,7 +19,7 @@ export function routeVerb(input: Json): Route {
   });
   const gap = (kind: string): number => numberOr(warp, kind, 0, 'piece.warp.', GAP);
   const depth = piece['punchDepth'];
-  return routeOf(
+  const { steps, ...rest } = routeOf(
     {
       ...sizes(piece, 'piece.'),
       warp: { cup: gap('cup'), bow: gap('bow'), crook: gap('crook'), twist: gap('twist') },
@@ -33,6 +33,7 @@ export function routeVerb(input: Json): Route {
     machinesAt(machines),
     input['school'] === undefined ? 'jointer' : oneOf(input, 'school', SCHOOLS_OF_MILLING),
   );
+  return { steps: steps.map(({ takes: _, ...step }) => step), ...rest };
 }
 
 /** What is not named, or null, is not there. */

@@ -280,6 +280,7 @@ export {
   canSaw,
   crosscutWay,
   DEFAULT_MACHINES,
+  HAND_TOOL_SHOP,
   flattenWay,
   limitsExceeded,
   limitsInWords,
@@ -345,6 +346,7 @@ export {
   type Knowledge,
   type Milled,
   type MilledId,
+  type PlanedRecord,
 } from './yield/own-record.ts';
 export {
   BIAS_SD,
@@ -517,20 +519,81 @@ export { blankFor, pullFlatForce, SCREW_HOLDS_N, USUAL_STIFFNESS, type Blank } f
 export {
   ENTRY_KINDS,
   imbalanceM3,
+  milledOf,
+  PART_STATES,
+  volumeOf,
   partsInHand,
   WASTE_USES,
   woodBalance,
   type Entry,
   type EntryId,
   type EntryKind,
+  type Measured,
+  type PartState,
   type PartInHand,
   type WasteUse,
   type WoodBalance,
 } from './shop/entry.ts';
-export { inHandFor, sawBoard, spoilPart, spoilPartKeeping, type Floor, type Sawing } from './shop/sawing.ts';
+export {
+  inHandFor,
+  sawBoard,
+  sawnInto,
+  spoilPart,
+  spoilPartKeeping,
+  type Floor,
+  type Sawing,
+} from './shop/sawing.ts';
 export { cutFrom, type CutWood } from './stock/cut-from.ts';
 export { restOf, withRest } from './project/sawn.ts';
-export { dayOfSawing, type BoardToSaw, type DayCut, type DayOfSawing, type DaySetUp } from './shop/today.ts';
+export { balanceOfFind, balanceOfProject, type ProjectBalance } from './shop/balance.ts';
+export { cameOfBoards, toleranceFaults, TOLERANCE_MM } from './shop/came-of-boards.ts';
+export { shopDay, SETTING_TOLERANCE_MM, type DaySetUp, type ShopDay, type Waiting } from './shop/day.ts';
+export { sequence, type Sequence, type ToSequence } from './shop/sequence.ts';
+export {
+  boardStepId,
+  shopSteps,
+  stepsDone,
+  REST_DAYS,
+  type FloorFacts,
+  type ShopStep,
+  type StepPart,
+} from './shop/steps.ts';
+export { doSteps, openNeeds, passGate, sideOf, type StepsDone } from './shop/do-steps.ts';
+export { cameOffBoard, type CameOffBoard, type LineFault } from './shop/saw-otherwise.ts';
+export {
+  millingOf,
+  moveOn,
+  projectState,
+  PROJECT_STATES,
+  stateOf,
+  type ProjectState,
+} from './shop/moving-on.ts';
+export { ownMinutes, minutesOf, USUAL_MINUTES, type MinutesFrom, type OwnMinutes } from './shop/minutes.ts';
+export {
+  DEFAULT_WORKSHOP,
+  minutesOn,
+  NOTED_MACHINES,
+  parseStretches,
+  WEEKDAYS,
+  writeStretches,
+  type MachineNotes,
+  type Stretch,
+  type Weekday,
+  type Workshop,
+} from './shop/workshop.ts';
+export {
+  hazardsIn,
+  keptFromLandfill,
+  wasteAnswers,
+  wasteGoes,
+  wasteKg,
+  woodOf,
+  WASTE_USE_NAMES,
+  type WasteAnswer,
+} from './shop/waste.ts';
+export { hasBlade, WAYS_OF, changedRoute, type ChangedStep } from './shop/route-change.ts';
+export { schoolFor, targetOf, workpieceKey, type FloorRules } from './shop/workpiece.ts';
+export type { Milling, PartRouteChange, RouteChange } from './project/milling.ts';
 export { adviceAt, type StepAdvice, type StepCaution } from './shop/step-advice.ts';
 export { warpFates, type WarpFates } from './shop/warp-fates.ts';
 export { routeForPart, schoolOf } from './shop/route-of-part.ts';
@@ -601,3 +664,5 @@ export {
   type ShopChange,
   type ShopTable,
 } from './exchange/change.ts';
+
+export { entriesBefore6, planedEntry, type Raw } from './exchange/migrations.ts';

@@ -63,8 +63,8 @@ export class Breakage implements ErrorHandler {
 
   private sizeOfShop(): string {
     try {
-      const { hauls, pieces, projects, milled } = this.injector.get(ShopStore).shop();
-      return `${hauls.length} hauls, ${pieces.length} pieces, ${projects.length} projects, ${milled.length} records of milled wood`;
+      const { hauls, pieces, projects, entries } = this.injector.get(ShopStore).shop();
+      return `${hauls.length} hauls, ${pieces.length} pieces, ${projects.length} projects, ${entries.length} entries`;
     } catch {
       return 'not read';
     }

@@ -41,7 +41,6 @@ export function joined(label: string, parts: readonly ShopChange[]): ShopChange 
     hauls: all((part) => part.hauls),
     pieces: all((part) => part.pieces),
     projects: all((part) => part.projects),
-    milled: all((part) => part.milled),
     entries: all((part) => part.entries),
     ...(settings ? { settings } : {}),
   };

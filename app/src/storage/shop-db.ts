@@ -3,7 +3,6 @@ import {
   completeSettings,
   nextTag,
   type Haul,
-  type Milled,
   type Piece,
   type Project,
   type ShopChange,
@@ -123,18 +122,43 @@ export class ShopDb extends Dexie {
     this.version(5).stores({ pieces: 'id, &tag, place, species', journal: null });
     // What was done in the shop; changes of before knew nothing of it.
     this.version(6)
-      .stores({ entries: 'id' })
+      .stores({ entries: 'id', milled: null })
       .upgrade(async (transaction) => {
+        const [hauls, pieces, milled] = await Promise.all(
+          ['hauls', 'pieces', 'milled'].map((table) => transaction.table<Raw, string>(table).toArray()),
+        );
+        const finds = (hauls ?? []).flatMap(({ finds: of }) => of as Raw[]);
+        const entries = entriesBefore6(finds, pieces ?? [], milled ?? []);
+        await transaction.table<Raw, string>('entries').bulkPut(entries);
         for (const table of ['steps', 'parts', 'log'])
           await transaction.table<{ change?: ShopChange | null }>(table).toCollection().modify(withEntries);
+        const settings = transaction.table<SettingsRow, string>('settings');
+        const row = await settings.get('settings');
+        if (row) await settings.put({ key: 'settings', value: completeSettings(row.value) });
       });
   }
 }
 
 function withEntries(row: { change?: ShopChange | null }): void {
   // Of a version that knew none, whatever the type says.
-  const { change } = row;
-  if (change) row.change = { ...emptyChange(change.label), ...change };
+  if (!row.change) return;
+  const { milled, settings, ...change } = row.change as ShopChange & { milled?: Delta<Raw & { id: string }> };
+  const lines = (list: readonly (Raw & { id: string })[] = []): Entry[] =>
+    list.map((line) => planedEntry(line) as unknown as Entry);
+  row.change = {
+    ...emptyChange(change.label),
+    ...change,
+    entries: {
+      added: lines(milled?.added),
+      updated: (milled?.updated ?? []).map(
+        (pair) => [planedEntry(pair[0]), planedEntry(pair[1])] as unknown as [Entry, Entry],
+      ),
+      removed: lines(milled?.removed),
+    },
+    ...(settings
+      ? { settings: [completeSettings(settings[0]), completeSettings(settings[1])] as const }
+      : {}),
+  };
 }
 
 /** Two tabs of an earlier version could give one tag twice: the later piece gets the next free one. */
@@ -177,7 +201,7 @@ async function stepsFromJournal(
     const { settings } = change;
     for (const project of projectsIn(change)) forgetBasis(project);
     const whole: ShopChange = {
-      ...{ hauls: none, pieces: none, projects: none, milled: none, entries: none, ...change },
+      ...{ hauls: none, pieces: none, projects: none, entries: none, ...change },
       ...(settings ? { settings: [completeSettings(settings[0]), completeSettings(settings[1])] } : {}),
     };
     await steps.put({ tab: TAB_OF_OLD, n: seq, label: change.label, bytes: 2000, undone, change: whole });

@@ -51,20 +51,19 @@ export class ShopRepository {
     const { db } = this;
     const found = await db.transaction(
       'r',
-      [db.hauls, db.pieces, db.projects, db.milled, db.entries, db.settings, db.snapshots, db.log],
+      [db.hauls, db.pieces, db.projects, db.entries, db.settings, db.snapshots, db.log],
       async () => {
         const [revision, snapshot] = await Promise.all([this.revision(), db.snapshots.get('pieces')]);
         const fresh = snapshot?.revision === revision ? snapshot.texts : null;
-        const [hauls, projects, milled, entries, settings, seq, pieces] = await Promise.all([
+        const [hauls, projects, entries, settings, seq, pieces] = await Promise.all([
           db.hauls.toArray(),
           db.projects.toArray(),
-          db.milled.toArray(),
           db.entries.toArray(),
           this.settings(),
           this.lastSeq(),
           fresh === null ? db.pieces.toArray() : Promise.resolve(null),
         ]);
-        return { hauls, projects, milled, entries, settings, seq, pieces, texts: fresh };
+        return { hauls, projects, entries, settings, seq, pieces, texts: fresh };
       },
     );
     const { texts, seq, pieces, ...rest } = found;
@@ -144,17 +143,7 @@ export class ShopRepository {
     make: (now: StoredShop) => Write,
   ): Promise<StoredShop & { readonly wrote: Write }> {
     const { db } = this;
-    const tables = [
-      db.hauls,
-      db.pieces,
-      db.projects,
-      db.milled,
-      db.entries,
-      db.settings,
-      db.steps,
-      db.parts,
-      db.log,
-    ];
+    const tables = [db.hauls, db.pieces, db.projects, db.entries, db.settings, db.steps, db.parts, db.log];
     const outcome = await db.transaction('rw', tables, async () => {
       const now = await this.asItStands(known);
       const wrote = make(now);
@@ -184,16 +173,15 @@ export class ShopRepository {
         seq: told[told.length - 1]?.seq ?? known.seq,
       };
     const { db } = this;
-    const [hauls, pieces, projects, milled, entries, settings, seq] = await Promise.all([
+    const [hauls, pieces, projects, entries, settings, seq] = await Promise.all([
       db.hauls.toArray(),
       db.pieces.toArray(),
       db.projects.toArray(),
-      db.milled.toArray(),
       db.entries.toArray(),
       this.settings(),
       this.lastSeq(),
     ]);
-    return { shop: { ...emptyShop(), hauls, pieces, projects, milled, entries, settings }, seq };
+    return { shop: { ...emptyShop(), hauls, pieces, projects, entries, settings }, seq };
   }
 
   private async lastSeq(): Promise<number> {
@@ -216,7 +204,6 @@ export class ShopRepository {
     await writeDelta(db.hauls, change.hauls);
     await writeDelta(db.pieces, change.pieces, (before, after) => before.tag !== after.tag);
     await writeDelta(db.projects, change.projects);
-    await writeDelta(db.milled, change.milled);
     await writeDelta(db.entries, change.entries);
     if (change.settings) await db.settings.put({ key: 'settings', value: change.settings[1] });
     if (!isEmptyDelta(change.pieces))

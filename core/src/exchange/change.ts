@@ -3,7 +3,6 @@ import type { Haul } from '../stock/haul.ts';
 import type { Piece } from '../stock/piece.ts';
 import type { Project } from '../project/project.ts';
 import type { Entry } from '../shop/entry.ts';
-import type { Milled } from '../yield/own-record.ts';
 import type { ShopDocument, ShopSettings } from './shop-document.ts';
 
 /** What happened to a set of records with ids. */
@@ -19,13 +18,12 @@ export interface ShopChange {
   readonly hauls: Delta<Haul>;
   readonly pieces: Delta<Piece>;
   readonly projects: Delta<Project>;
-  readonly milled: Delta<Milled>;
   readonly entries: Delta<Entry>;
   readonly settings?: readonly [before: ShopSettings, after: ShopSettings];
 }
 
 /** The kinds of record that a shop holds. */
-export const SHOP_TABLES = ['hauls', 'pieces', 'projects', 'milled', 'entries'] as const;
+export const SHOP_TABLES = ['hauls', 'pieces', 'projects', 'entries'] as const;
 export type ShopTable = (typeof SHOP_TABLES)[number];
 
 export const noDelta = <T>(): Delta<T> => ({ added: [], updated: [], removed: [] });
@@ -43,7 +41,6 @@ export function inverse(change: ShopChange): ShopChange {
     hauls: reversed(change.hauls),
     pieces: reversed(change.pieces),
     projects: reversed(change.projects),
-    milled: reversed(change.milled),
     entries: reversed(change.entries),
     ...(change.settings ? { settings: [change.settings[1], change.settings[0]] as const } : {}),
   };
@@ -76,7 +73,6 @@ export const isEmptyChange = (change: ShopChange): boolean =>
   isEmptyDelta(change.hauls) &&
   isEmptyDelta(change.pieces) &&
   isEmptyDelta(change.projects) &&
-  isEmptyDelta(change.milled) &&
   isEmptyDelta(change.entries) &&
   change.settings === undefined;
 
@@ -87,7 +83,6 @@ export function changeBetween(label: string, before: ShopDocument, after: ShopDo
     hauls: deltaBetween(before.hauls, after.hauls),
     pieces: deltaBetween(before.pieces, after.pieces),
     projects: deltaBetween(before.projects, after.projects),
-    milled: deltaBetween(before.milled, after.milled),
     entries: deltaBetween(before.entries, after.entries),
     ...(before.settings === after.settings ? {} : { settings: [before.settings, after.settings] as const }),
   };
@@ -110,7 +105,6 @@ export function applyChange(shop: ShopDocument, change: ShopChange): ShopDocumen
     hauls: applyDelta(shop.hauls, change.hauls),
     pieces: applyDelta(shop.pieces, change.pieces),
     projects: applyDelta(shop.projects, change.projects),
-    milled: applyDelta(shop.milled, change.milled),
     entries: applyDelta(shop.entries, change.entries),
     settings: change.settings?.[1] ?? shop.settings,
   };

@@ -1,3 +1,4 @@
+import { milledOf } from '../shop/entry.ts';
 import { existsSync, readFileSync } from 'node:fs';
 import type { Piece } from '../stock/piece.ts';
 import { describe, expect, it } from 'vitest';
@@ -47,7 +48,8 @@ describe('readShop', () => {
     expect(shop.ok).toBe(true);
     if (!shop.ok) return;
     expect(shop.value.pieces.length).toBeGreaterThanOrEqual(40);
-    const { pieces, projects, hauls, milled } = shop.value;
+    const { pieces, projects, hauls, entries } = shop.value;
+    const milled = milledOf(entries);
     expect(projects).toHaveLength(5);
     // In the middle of things: pieces inspected and not, metal in and waiting to be scanned, plans of every kind.
     const some = (those: (piece: Piece) => boolean): number => pieces.filter(those).length;
@@ -170,10 +172,10 @@ describe('readShop', () => {
 });
 
 it('reads a shop of version 2, which knew neither machines nor a record of what was milled', () => {
-  const { milled: _milled, settings, ...rest } = emptyShop();
+  const { settings, ...rest } = emptyShop();
   const { machines: _machines, ...older } = settings;
   const read = readShop(JSON.stringify({ ...rest, version: 2, settings: older, pieces: [aPiece()] }));
-  expect(read.ok && read.value.milled).toEqual([]);
+  expect(read.ok && read.value.entries).toEqual([]);
   expect(read.ok && read.value.settings.machines).toEqual(emptyShop().settings.machines);
   expect(read.ok && read.value.version).toBe(6);
 });

@@ -203,7 +203,6 @@ export function rebase(change: ShopChange, now: ShopDocument, policy: MergePolic
     hauls: rebasedDelta(change.hauls, now.hauls, policy, on('hauls')),
     pieces: rebasedDelta(change.pieces, now.pieces, policy, on('pieces')),
     projects: rebasedDelta(change.projects, now.projects, policy, on('projects')),
-    milled: rebasedDelta(change.milled, now.milled, policy, on('milled')),
     entries: rebasedDelta(change.entries, now.entries, policy, on('entries')),
     ...(settings ? { settings } : {}),
   };
@@ -268,7 +267,6 @@ export function mergeShops(base: ShopDocument, ours: ShopDocument, theirs: ShopD
     hauls: alike(base.hauls, ours.hauls),
     pieces: alike(base.pieces, ours.pieces),
     projects: alike(base.projects, ours.projects),
-    milled: alike(base.milled, ours.milled),
     entries: alike(base.entries, ours.entries),
     settings: equal(base.settings, ours.settings) ? base.settings : ours.settings,
   };
@@ -282,6 +280,5 @@ export const emptyChange = (label: string): ShopChange => ({
   hauls: noDelta(),
   pieces: noDelta(),
   projects: noDelta(),
-  milled: noDelta(),
   entries: noDelta(),
 });

@@ -1,7 +1,7 @@
 /** Brings documents of earlier versions up to the present one, before they are checked. */
 import { DEFAULT_SETTINGS, SHOP_FORMAT } from './shop-document.ts';
 
-type Raw = Readonly<Record<string, unknown>>;
+export type Raw = Readonly<Record<string, unknown>>;
 
 const isObject = (value: unknown): value is Raw =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
@@ -88,8 +88,56 @@ function withoutBasis(project: unknown): unknown {
   };
 }
 
-/** Version 5 knew no entries: nothing of what was done after a plan was accepted. */
-const fromVersion5 = (raw: Raw): Raw => ({ ...raw, version: 6, entries: [] });
+/**
+ * Version 5 knew no entries. What it recorded beside the wood becomes some: finds that were broken down, with the pieces that
+ * are still there, and what came off the planer.
+ */
+function fromVersion5(raw: Raw): Raw {
+  const { milled, ...rest } = raw;
+  const settings = raw['settings'];
+  const pieces = listOf(raw['pieces']);
+  const finds = listOf(raw['hauls']).flatMap((haul) => listOf(haul['finds']));
+  return {
+    ...rest,
+    version: 6,
+    settings: isObject(settings) ? { ...settings, workshop: DEFAULT_SETTINGS.workshop } : settings,
+    entries: entriesBefore6(finds, pieces, listOf(milled)),
+  };
+}
+
+/** What was recorded before there were entries, as such. */
+export const entriesBefore6 = (
+  finds: readonly Raw[],
+  pieces: readonly Raw[],
+  milled: readonly Raw[],
+): Raw[] => [
+  ...finds.filter((find) => find['brokenDown'] !== undefined).map((find) => brokenDown(find, pieces)),
+  ...milled.map(planedEntry),
+];
+
+/** A line of the record of what came off the planer as an entry. */
+export const planedEntry = ({ id, day, ...planed }: Raw): Raw => ({ ...entryOf('planed', id, day), planed });
+
+const listOf = (value: unknown): Raw[] => (Array.isArray(value) ? value.filter(isObject) : []);
+
+const entryOf = (kind: string, id: unknown, day: unknown): Raw => ({
+  id,
+  kind,
+  day,
+  projectIds: [],
+  took: { pieces: [], parts: [] },
+  gave: { pieces: [], parts: [] },
+  lost: { kerfM3: 0, wasteM3: 0 },
+});
+
+function brokenDown(find: Raw, pieces: readonly Raw[]): Raw {
+  const came = pieces.filter(({ origin }) => isObject(origin) && origin['findId'] === find['id']);
+  return {
+    ...entryOf('broken-down', `broken-down ${String(find['id'])}`.slice(0, 80), find['brokenDown']),
+    findId: find['id'],
+    gave: { pieces: came.slice(0, 1000), parts: [] },
+  };
+}
 
 /** `raw` in the present version where it is of an earlier one; anything else as it came. */
 export function migrated(raw: unknown): unknown {

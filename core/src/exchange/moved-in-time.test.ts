@@ -39,6 +39,6 @@ it('leaves alone what the user has written, and a shop without days', () => {
   const shop = demo();
   const noted = { ...shop, projects: shop.projects.map((project) => ({ ...project, note: '2026-03-14' })) };
   expect(movedInTime(noted, 10).projects[0]?.note).toBe('2026-03-14');
-  const bare = { ...shop, hauls: [], pieces: [], projects: [], milled: [] };
+  const bare = { ...shop, hauls: [], pieces: [], projects: [], entries: [] };
   expect(asOfToday(bare, '2031-07-01')).toEqual(bare);
 });

@@ -56,7 +56,7 @@ function readChecked(text: string): Result<ShopDocument, readonly DocumentFault[
   return faults.length > 0 ? fail(faults.slice(0, MOST_FAULTS)) : ok({ ...shop, ...inOrder(shop) });
 }
 
-const TABLES = ['hauls', 'pieces', 'projects', 'milled', 'entries'] as const;
+const TABLES = ['hauls', 'pieces', 'projects', 'entries'] as const;
 
 /** Records that are held against the schema at once: gathering faults takes ever longer the more there are. */
 const PORTION = 200;
@@ -209,13 +209,6 @@ function crossFaults(shop: ShopDocument): DocumentFault[] {
   shop.settings.designs.forEach((design, i) => {
     const place = `settings → designs[${i}] “${design.name}”`;
     for (const message of designFaults(design)) faults.push({ place, message });
-  });
-  const milled = new Set<string>();
-  shop.milled.forEach(({ id, day, tag }, i) => {
-    const place = `milled[${i}] “${tag}”`;
-    if (milled.has(id)) faults.push({ place, message: `the id ${id} stands twice` });
-    if (!isDay(day)) faults.push({ place: `${place} → day`, message: `${day} is not a day` });
-    milled.add(id);
   });
   const entries = new Set<string>();
   shop.entries.forEach(({ id, day }, i) => {

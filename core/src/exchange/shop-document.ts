@@ -7,8 +7,8 @@ import { DEFAULT_SURENESS, type Sureness } from '../yield/how-sure.ts';
 import { DEFAULT_HABITS, type CuttingHabits } from '../yield/habits.ts';
 import { DEFAULT_TRADE, type Trade } from '../yield/worth-taking.ts';
 import { DEFAULT_MACHINES, type Machines } from '../yield/machines.ts';
-import type { Milled } from '../yield/own-record.ts';
 import type { Entry } from '../shop/entry.ts';
+import { DEFAULT_WORKSHOP, type Workshop } from '../shop/workshop.ts';
 import type { LengthUnit } from '../units/length.ts';
 
 export const SHOP_FORMAT = 'aldrek-shop';
@@ -21,6 +21,8 @@ export interface ShopSettings {
   readonly trade: Trade;
   /** What is believed of estimates before the shop's own record says more. */
   readonly sureness: Sureness;
+  /** How the shop works; changes no plan. */
+  readonly workshop: Workshop;
   readonly places: readonly Place[];
   readonly ownKinds: readonly OwnKind[];
   /** The shop's own designs, beside those that ship. */
@@ -33,6 +35,7 @@ export const DEFAULT_SETTINGS: ShopSettings = {
   machines: DEFAULT_MACHINES,
   trade: DEFAULT_TRADE,
   sureness: DEFAULT_SURENESS,
+  workshop: DEFAULT_WORKSHOP,
   places: [],
   ownKinds: [],
   designs: [],
@@ -40,7 +43,7 @@ export const DEFAULT_SETTINGS: ShopSettings = {
 
 /** Settings of any earlier version with what they did not know yet as it comes. */
 export function completeSettings(settings: Partial<ShopSettings>): ShopSettings {
-  const { habits, machines, trade, sureness } = settings;
+  const { habits, machines, trade, sureness, workshop } = settings;
   return {
     ...DEFAULT_SETTINGS,
     ...settings,
@@ -48,6 +51,7 @@ export function completeSettings(settings: Partial<ShopSettings>): ShopSettings 
     machines: { ...DEFAULT_MACHINES, ...machines },
     trade: { ...DEFAULT_TRADE, ...trade },
     sureness: { ...DEFAULT_SURENESS, ...sureness },
+    workshop: { ...DEFAULT_WORKSHOP, ...workshop },
   };
 }
 
@@ -59,8 +63,6 @@ export interface ShopDocument {
   readonly hauls: readonly Haul[];
   readonly pieces: readonly Piece[];
   readonly projects: readonly Project[];
-  /** The shop's own record of what came off the planer. */
-  readonly milled: readonly Milled[];
   /** What was done in the shop, in order: what wood went in, came out and was lost. */
   readonly entries: readonly Entry[];
 }
@@ -72,6 +74,5 @@ export const emptyShop = (): ShopDocument => ({
   hauls: [],
   pieces: [],
   projects: [],
-  milled: [],
   entries: [],
 });

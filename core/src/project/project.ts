@@ -6,6 +6,7 @@ import type { SpeciesId } from '../timber/species.ts';
 import type { Rect } from '../geometry/rectangle.ts';
 import type { CuttingHabits } from '../yield/habits.ts';
 import type { Machines } from '../yield/machines.ts';
+import type { Milling } from './milling.ts';
 
 export type PartId = string & { readonly brand?: 'PartId' };
 
@@ -182,6 +183,8 @@ export interface Project {
   /** The design that its parts were calculated from, and its sizes, mm. */
   readonly design?: { readonly id: string; readonly sizes: Readonly<Record<string, number>> };
   readonly broken?: BrokenPart;
+  /** How it is milled, where that is not as the shop does, and what was changed in the routes of its parts. */
+  readonly milling?: Milling;
   /** A plan put by, to compare with. */
   readonly putBy?: ProjectPlan;
 }

@@ -20,18 +20,35 @@ export function cutsOf(bench: Bench, pieceId: PieceId): ReadonlyMap<ProjectId, r
   return found;
 }
 
-/** The piece is sawn: it leaves the rack, and the parts cut from it stand in their plans as sawn. */
-export function sawnOut(bench: Bench, pieceId: PieceId): Bench {
+/**
+ * The piece is sawn: it leaves the rack, and the parts cut from it stand in their plans as sawn. `came` is what came off it,
+ * by project; a copy that was planned on another board and came off this one is planned there no more.
+ */
+export function sawnOut(
+  bench: Bench,
+  pieceId: PieceId,
+  came: ReadonlyMap<ProjectId, readonly PlannedCut[]> = cutsOf(bench, pieceId),
+): Bench {
   return inOrder({
     ...bench,
     pieces: bench.pieces.filter(({ id }) => id !== pieceId),
     projects: bench.projects.map((project) => {
       const { plan } = project;
       if (plan === undefined) return project;
-      const own = plan.accepted ? plan.cuts.filter((cut) => cut.pieceId === pieceId) : [];
+      const got = (came.get(project.id) ?? []).filter(({ partId }) => partId !== OFFCUT);
+      const elsewhere = plan.accepted
+        ? plan.cuts.filter((cut) =>
+            got.some(({ partId, unit }) => partId === cut.partId && unit === cut.unit),
+          )
+        : [];
+      const own = plan.accepted
+        ? plan.cuts.filter(
+            (cut) => cut.pieceId === pieceId || (elsewhere.includes(cut) && isWhole(project, cut)),
+          )
+        : [];
       const beside = plan.beside?.filter((cut) => cut.pieceId !== pieceId);
-      if (own.length === 0 && beside?.length === plan.beside?.length) return project;
-      const sawn = [...(plan.sawn ?? []), ...own.filter(({ partId }) => partId !== OFFCUT)];
+      if (own.length === 0 && got.length === 0 && beside?.length === plan.beside?.length) return project;
+      const sawn = [...(plan.sawn ?? []), ...got];
       return {
         ...project,
         plan: { ...withoutBoard(plan, pieceId, own, beside), ...(sawn.length > 0 ? { sawn } : {}) },
@@ -39,6 +56,12 @@ export function sawnOut(bench: Bench, pieceId: PieceId): Bench {
     }),
   });
 }
+
+/** Strips and layers of one copy bear its number each; a copy in one piece has it alone. */
+const isWhole = ({ parts }: Project, { partId }: PlannedCut): boolean => {
+  const make = parts.find(({ id }) => id === partId)?.make;
+  return make === undefined || make.kind === 'solid';
+};
 
 function withoutBoard(
   plan: ProjectPlan,

@@ -31,18 +31,15 @@ export function cameOffPlaner(
 ): Omit<Piece, 'id' | 'tag'> {
   const { length, width, thickness } = size;
   const taken = Math.max(0, piece.thickness - thickness);
-  const stays = piece.findings.filter((finding) => !isTakenOff(finding, piece, taken));
-  const findings = stays.flatMap((finding): Finding[] => {
-    const depth = depthLeft(finding, piece, taken);
-    const rest = depth === undefined ? finding : { ...finding, depth };
+  const findings = findingsLeft(piece, taken).flatMap((rest): Finding[] => {
     if (!only) {
-      const note = [finding.note, PLACE_UNKNOWN].filter(Boolean).join('; ');
+      const note = [rest.note, PLACE_UNKNOWN].filter(Boolean).join('; ');
       return [keepOnPiece({ ...rest, note }, length, width)];
     }
-    const shifted = { ...rest, ...shift(finding, piece, size) };
+    const shifted = { ...rest, ...shift(rest, piece, size) };
     const place = clipTo(shifted, length, width);
     if (place) return [{ ...shifted, ...place }];
-    return isMetalIn(finding) ? [keepOnPiece(shifted, length, width)] : [];
+    return isMetalIn(rest) ? [keepOnPiece(shifted, length, width)] : [];
   });
   const {
     id: _id,
@@ -69,6 +66,16 @@ export function cameOffPlaner(
   };
 }
 
+/** What is left of a piece’s findings when so much has been planed off in thickness, mm; metal never goes by itself. */
+export function findingsLeft(piece: Pick<Piece, 'findings' | 'keepSkin'>, taken: number): Finding[] {
+  return piece.findings
+    .filter((finding) => !isTakenOff(finding, piece, taken))
+    .map((finding) => {
+      const depth = depthLeft(finding, piece, taken);
+      return depth === undefined ? finding : { ...finding, depth };
+    });
+}
+
 /** Where a finding lies from the new piece's near end and upper edge. */
 function shift(finding: Finding, piece: Piece, size: CameSize): { readonly x: number; readonly y: number } {
   const off = Math.max(0, piece.length - size.length);
@@ -78,13 +85,13 @@ function shift(finding: Finding, piece: Piece, size: CameSize): { readonly x: nu
 }
 
 /** Off one face: half of what was taken, all of it where the other face kept its skin, none where this one did. */
-function offFace(face: 'A' | 'B', piece: Piece, taken: number): number {
+function offFace(face: 'A' | 'B', piece: Pick<Piece, 'keepSkin'>, taken: number): number {
   const kept = piece.keepSkin ?? [];
   if (kept.includes(face)) return 0;
   return kept.includes(face === 'A' ? 'B' : 'A') ? taken : taken / 2;
 }
 
-function isTakenOff(finding: Finding, piece: Piece, taken: number): boolean {
+function isTakenOff(finding: Finding, piece: Pick<Piece, 'keepSkin'>, taken: number): boolean {
   // Pulled or in: metal never goes by itself.
   if (isMetalIn(finding)) return false;
   const { face } = finding;
@@ -94,7 +101,11 @@ function isTakenOff(finding: Finding, piece: Piece, taken: number): boolean {
 }
 
 /** A measured depth is less by what came off its face; metal that was punched now lies nearer the surface. */
-function depthLeft({ face, depth }: Finding, piece: Piece, taken: number): number | undefined {
+function depthLeft(
+  { face, depth }: Finding,
+  piece: Pick<Piece, 'keepSkin'>,
+  taken: number,
+): number | undefined {
   if (depth === undefined || (face !== 'A' && face !== 'B')) return depth;
   return Math.max(0.1, depth - offFace(face, piece, taken));
 }

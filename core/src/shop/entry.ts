@@ -3,12 +3,33 @@
  * wood are read from entries and stored nowhere else; a correction is an undo, which takes the entry back.
  */
 import type { PartId, PlannedCut } from '../project/project.ts';
+import type { EdgeState } from '../stock/edges.ts';
+import type { FindId } from '../stock/haul.ts';
 import { pieceVolumeM3, type Piece, type PieceId, type ProjectId } from '../stock/piece.ts';
+import type { RouteMachine, RouteSize } from './route-steps.ts';
+import type { Milled, PlanedRecord } from '../yield/own-record.ts';
 
 export type EntryId = string & { readonly brand?: 'EntryId' };
 
-export const ENTRY_KINDS = ['sawn', 'spoilt'] as const;
+/**
+ * `broken-down`: a find became pieces. `planed`: a piece came off the planer before any plan. `sawn`: a board became parts
+ * and offcuts. `worked`: steps of boards or parts were done. `moved-on`: parts reached a later state. `overruled`: a gate
+ * was passed, in the maker’s words. `spoilt`: a part is waste.
+ */
+export const ENTRY_KINDS = [
+  'broken-down',
+  'planed',
+  'sawn',
+  'worked',
+  'moved-on',
+  'overruled',
+  'spoilt',
+] as const;
 export type EntryKind = (typeof ENTRY_KINDS)[number];
+
+/** What has become of a part since it was cut, in order; before that its board is planned or reserved. */
+export const PART_STATES = ['sawn', 'milled', 'glued', 'fitted', 'finished', 'delivered'] as const;
+export type PartState = (typeof PART_STATES)[number];
 
 /** Where waste goes: answered by the wood’s hazards, decided by the maker. */
 export const WASTE_USES = ['bedding', 'mulch', 'firelighters', 'stove', 'tip'] as const;
@@ -26,6 +47,27 @@ export interface PartInHand {
   readonly from: string;
   /** Its wood, with all that is known of it; its tag is written on it until it is fitted. */
   readonly wood: Piece;
+  /** What it is to come to, mm. */
+  readonly aim?: RouteSize;
+  /** Past milling; absent while it is sawn or being milled. */
+  readonly state?: PartState;
+  /** Its long edges, as sawn and straightened. */
+  readonly edges?: EdgeState;
+  /** Faces that are planed clean. */
+  readonly cleanFaces?: 0 | 1 | 2;
+  /** What has been planed off since it last rested, mm, and since when it rests (ISO day). */
+  readonly planedMm?: number;
+  readonly restsSince?: string;
+  /** The milling steps that were done to it, in order. */
+  readonly did?: readonly string[];
+}
+
+/** What was measured of a part when a step was done, mm. */
+export interface Measured {
+  readonly part: string;
+  readonly side: 'length' | 'width' | 'thickness';
+  readonly aimedMm: number;
+  readonly actualMm: number;
 }
 
 export interface Entry {
@@ -36,6 +78,17 @@ export interface Entry {
   readonly projectIds: readonly ProjectId[];
   /** Hands-on time, where it was measured. */
   readonly minutes?: number;
+  /** The steps that it does, by their ids, and on which machine they were done. */
+  readonly steps?: readonly string[];
+  readonly deed?: string;
+  readonly machine?: RouteMachine;
+  readonly measured?: readonly Measured[];
+  /** Why a gate was passed, in the maker’s words. */
+  readonly words?: string;
+  /** The find that was broken down, and what it took from the wood that was expected of it. */
+  readonly findId?: FindId;
+  /** What a piece was calculated to give and what came off the planer. */
+  readonly planed?: PlanedRecord;
   /** What went in, as it was. */
   readonly took: { readonly pieces: readonly Piece[]; readonly parts: readonly PartInHand[] };
   /** What came out; offcuts lie on the rack, and are kept here as they were when they were cut. */
@@ -51,6 +104,10 @@ export function partsInHand(entries: readonly Entry[]): PartInHand[] {
   return entries.flatMap(({ gave }) => gave.parts.filter(({ id }) => !taken.has(id)));
 }
 
+/** The record of what came off the planer, as its entries say. */
+export const milledOf = (entries: readonly Entry[]): Milled[] =>
+  entries.flatMap(({ id, day, planed }) => (planed === undefined ? [] : [{ ...planed, id, day }]));
+
 export interface WoodBalance {
   /** As found: all that ever lay on the rack, before a saw met it. */
   readonly foundM3: number;
@@ -62,23 +119,30 @@ export interface WoodBalance {
   readonly kerfM3: number;
 }
 
+export const volumeOf = (pieces: readonly Piece[]): number =>
+  pieces.reduce((sum, piece) => sum + pieceVolumeM3(piece), 0);
+
+/** Ids of the pieces that came of other wood in the shop; what came of a find was never wood on the rack before. */
+export const madeInShop = (entries: readonly Entry[]): ReadonlySet<PieceId> =>
+  new Set(
+    entries.flatMap(({ kind, gave }) => (kind === 'broken-down' ? [] : gave.pieces.map(({ id }) => id))),
+  );
+
 /**
- * Where the wood is. As found is counted from the pieces that no entry gave, on the rack or taken since; the rest from
+ * Where the wood is. As found is counted from the pieces that no entry made, on the rack or taken since; the rest from
  * what is there and what was lost. Both sums are made independently, so that wood counted twice or lost shows as a
  * difference. A piece that was changed or deleted by hand after it was tallied is as it is now.
  */
 export function woodBalance(pieces: readonly Piece[], entries: readonly Entry[]): WoodBalance {
-  const made = new Set<PieceId>(entries.flatMap(({ gave }) => gave.pieces.map(({ id }) => id)));
-  const volume = (list: readonly Piece[]): number =>
-    list.reduce((sum, piece) => sum + pieceVolumeM3(piece), 0);
+  const made = madeInShop(entries);
   const taken = entries.flatMap(({ took }) => took.pieces).filter(({ id }) => !made.has(id));
-  const onRack = volume(pieces);
-  const offcuts = volume(pieces.filter(({ id }) => made.has(id)));
+  const onRack = volumeOf(pieces);
+  const offcuts = volumeOf(pieces.filter(({ id }) => made.has(id)));
   return {
-    foundM3: onRack - offcuts + volume(taken),
+    foundM3: onRack - offcuts + volumeOf(taken),
     onRackM3: onRack,
     offcutsM3: offcuts,
-    partsM3: volume(partsInHand(entries).map(({ wood }) => wood)),
+    partsM3: volumeOf(partsInHand(entries).map(({ wood }) => wood)),
     wasteM3: entries.reduce((sum, { lost }) => sum + lost.wasteM3, 0),
     kerfM3: entries.reduce((sum, { lost }) => sum + lost.kerfM3, 0),
   };

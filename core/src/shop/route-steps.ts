@@ -2,42 +2,16 @@
 import type { EdgeState } from '../stock/edges.ts';
 import type { Warp } from '../stock/warp.ts';
 import type { Machines } from '../yield/machines.ts';
+import type { RouteDeed, RouteMachine } from '../yield/milling.ts';
 
-export const ROUTE_DEEDS = [
-  'pull',
-  'scan',
-  'rough-crosscut',
-  'rough-rip',
-  'flatten',
-  'straighten',
-  'thickness',
-  'rip',
-  'rest',
-  'crosscut',
-  'halve',
-  'glue',
-  'scan-again',
-] as const;
-export type RouteDeed = (typeof ROUTE_DEEDS)[number];
-
-export const SCHOOLS_OF_MILLING = ['jointer', 'planer', 'hand'] as const;
-export type MillingSchool = (typeof SCHOOLS_OF_MILLING)[number];
-
-export type RouteMachine =
-  | 'bench'
-  | 'detector'
-  | 'mitre-saw'
-  | 'table-saw'
-  | 'bandsaw'
-  | 'handsaw'
-  | 'jigsaw'
-  | 'guided-saw'
-  | 'jointer'
-  | 'planer'
-  | 'sled'
-  | 'router'
-  | 'hand-plane'
-  | 'clamps';
+export {
+  ROUTE_DEEDS,
+  ROUTE_MACHINES,
+  SCHOOLS_OF_MILLING,
+  type MillingSchool,
+  type RouteDeed,
+  type RouteMachine,
+} from '../yield/milling.ts';
 
 export interface RouteStep {
   readonly do: RouteDeed;
@@ -45,6 +19,8 @@ export interface RouteStep {
   /** What the stop, fence or table is set to, mm. */
   readonly setting?: number;
   readonly passes?: number;
+  /** What comes off without being set: by flattening in thickness, by straightening or jointing in width. */
+  readonly takes?: number;
   readonly why: string;
 }
 
@@ -60,6 +36,12 @@ export interface RoutePiece {
   readonly metal: MetalState;
   /** How deep the head of punched metal lies. */
   readonly punchDepth?: number;
+  /** What has been planed off since it last rested. */
+  readonly planedOff?: number;
+  /** Sawn in halves to be planed, and not glued yet; its width is still that of the whole. */
+  readonly halved?: boolean;
+  /** Faces that are planed clean already. */
+  readonly cleanFaces?: 0 | 1 | 2;
 }
 
 export interface RouteSize {

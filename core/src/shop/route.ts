@@ -60,7 +60,8 @@ class Routing {
   /** Before the last rip and the last crosscut. */
   private roughWidth: number | null = null;
   private roughLength: number | null = null;
-  private planedOff = 0;
+  private planedOff: number;
+  /** Planing clean, both faces together; nothing for a face that is clean already. */
   private readonly cleanUp: number;
   private readonly jointing: number;
   private readonly kerf: number;
@@ -72,7 +73,8 @@ class Routing {
     private readonly school: MillingSchool,
   ) {
     ({ length: this.length, width: this.width, thickness: this.thickness, edges: this.edges } = piece);
-    this.cleanUp = machines.cleanUp ?? DEFAULT_CLEAN_UP_MM;
+    this.planedOff = piece.planedOff ?? 0;
+    this.cleanUp = (2 - (piece.cleanFaces ?? 0)) * (machines.cleanUp ?? DEFAULT_CLEAN_UP_MM);
     this.jointing = machines.jointing ?? DEFAULT_JOINTING_MM;
     this.kerf = machines.kerf ?? DEFAULT_KERF_MM;
   }
@@ -146,7 +148,7 @@ class Routing {
       length: Math.min(length, this.piece.length),
       width: Math.min(width, this.piece.width),
     });
-    return (heightRange > FLAT_MM ? heightRange : 0) + 2 * this.cleanUp;
+    return (heightRange > FLAT_MM ? heightRange : 0) + this.cleanUp;
   }
 
   private roughCrosscut(): string | null {
@@ -230,6 +232,13 @@ class Routing {
   /** Too wide for the planer, and a sled is not at hand: halved, planed, and glued again. */
   private halveIfTooWide(): string | null {
     const { planerWidth, routerReach } = this.machines;
+    if (this.piece.halved === true) {
+      this.halved = this.width;
+      this.width = (this.width - this.kerf) / 2;
+      return null;
+    }
+    // What is planed on both faces needs the planer no more.
+    if (this.piece.cleanFaces === 2) return null;
     if (this.school === 'hand' || planerWidth === null || this.width <= planerWidth) return null;
     if (routerReach !== undefined && routerReach !== null) return null;
     const half = (this.width - this.kerf) / 2;
@@ -252,8 +261,8 @@ class Routing {
   }
 
   private flatten(): string | null {
-    const range = this.planingOf(this.length, this.width) - 2 * this.cleanUp;
-    const taken = range + 2 * this.cleanUp;
+    const taken = this.planingOf(this.length, this.width);
+    const range = taken - this.cleanUp;
     const comes = this.thickness - taken;
     if (comes < this.part.thickness - TINY)
       return `flat and clean it comes to ${mm(Math.max(0, comes))}, ${mm(this.part.thickness - comes)} less than is asked for`;
@@ -268,7 +277,7 @@ class Routing {
     if (range <= FLAT_MM) return this.afterFlattening(taken);
     const step = this.flattenStep(range);
     if (step === null) return 'nothing in this shop flattens a face so wide: a sled or hand planes would';
-    this.add(step);
+    this.add({ ...step, takes: round(range + this.cleanUp / 2) });
     return this.afterFlattening(taken);
   }
 
@@ -310,7 +319,7 @@ class Routing {
     const { planerWidth, planerThickest, planerLeast, routerReach } = this.machines;
     const setting = this.part.thickness;
     const off = Math.max(0, this.thickness - setting);
-    if (off + this.cleanUp <= TINY) return null;
+    if (off + this.cleanUp / 2 <= TINY) return null;
     const why = 'the second face, parallel to the first';
     this.planedOff += off;
     this.thickness = setting;
@@ -326,7 +335,7 @@ class Routing {
         do: 'thickness',
         machine: 'planer',
         setting,
-        passes: passesFor(off + this.cleanUp, PASS_MM),
+        passes: passesFor(off + this.cleanUp / 2, PASS_MM),
         why,
       });
     if (planerWidth !== null && this.width <= planerWidth && this.length < (planerLeast ?? 0))
@@ -371,6 +380,7 @@ class Routing {
       do: 'straighten',
       machine: way.machine,
       ...(way.passes === undefined ? {} : { passes: way.passes }),
+      takes: round(loss),
       why: `${why}: ${way.how}`,
     });
   }
@@ -378,11 +388,13 @@ class Routing {
   private glueHalves(): string | null {
     if (this.halved === null) return null;
     const width = 2 * (this.width - this.jointing);
+    const takes = round(this.halved - width);
     this.width = width;
     this.edges = 'straight';
     return this.add({
       do: 'glue',
       machine: 'clamps',
+      takes,
       why: 'the halves jointed and glued again, as they grew',
     });
   }

@@ -5,6 +5,9 @@ import { acceptPlan, releasePlan } from '../project/plan-life.ts';
 import { DEFAULT_ALLOWANCES, type Part, type PlannedCut, type Project } from '../project/project.ts';
 import { restOf, withRest } from '../project/sawn.ts';
 import { pieceVolumeM3, type Piece } from '../stock/piece.ts';
+import { DEFAULT_MACHINES } from '../yield/machines.ts';
+import { DEFAULT_WORKSHOP } from './workshop.ts';
+import type { FloorRules } from './workpiece.ts';
 import { imbalanceM3, partsInHand, woodBalance } from './entry.ts';
 import { sawBoard, spoilPart, spoilPartKeeping, type Floor } from './sawing.ts';
 
@@ -53,9 +56,10 @@ function floor(): Floor {
   );
   return { ...bench, entries: [] };
 }
+const RULES: FloorRules = { machines: DEFAULT_MACHINES, workshop: DEFAULT_WORKSHOP, kerfMm: 3 };
 const sawing = () => {
   let made = 0;
-  return { day: '2026-03-01', kerfMm: 3, newId: () => `n${++made}` };
+  return { day: '2026-03-01', rules: RULES, newId: () => `n${++made}` };
 };
 const must = <T>(value: T | null | undefined): T => {
   if (value === null || value === undefined) throw new Error('nothing there');

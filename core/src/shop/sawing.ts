@@ -3,7 +3,7 @@
  * hand, declared offcuts become pieces of their own, and an entry says what went in, came out and was lost.
  */
 import type { Bench } from '../project/plan-life.ts';
-import type { PlannedCut } from '../project/project.ts';
+import type { PlannedCut, Project } from '../project/project.ts';
 import { cutsOf, sawnOut, spoiltOut } from '../project/sawn.ts';
 import { cutFrom, type CutWood } from '../stock/cut-from.ts';
 import {
@@ -16,6 +16,7 @@ import {
 } from '../stock/piece.ts';
 import { cutSheet } from './cut-sheet.ts';
 import type { Entry, PartInHand } from './entry.ts';
+import { edgesAsSawn, targetOf, type FloorRules } from './workpiece.ts';
 
 /** What the shop floor changes. */
 export interface Floor extends Bench {
@@ -24,7 +25,7 @@ export interface Floor extends Bench {
 
 export interface Sawing {
   readonly day: string;
-  readonly kerfMm: number;
+  readonly rules: FloorRules;
   readonly newId: () => string;
   readonly minutes?: number;
 }
@@ -36,10 +37,21 @@ const OFFCUT = 'offcut';
  * plan cuts it.
  */
 export function sawBoard(floor: Floor, pieceId: PieceId, sawing: Sawing): Floor | null {
-  const piece = floor.pieces.find(({ id }) => id === pieceId);
   const byProject = cutsOf(floor, pieceId);
-  if (!piece || byProject.size === 0) return null;
-  const { day, newId } = sawing;
+  return byProject.size === 0 ? null : sawnInto(floor, pieceId, byProject, sawing);
+}
+
+/** The board is sawn into `byProject`, whatever its plans say; what they cut of it and is not there is missing again. */
+export function sawnInto(
+  floor: Floor,
+  pieceId: PieceId,
+  byProject: ReadonlyMap<ProjectId, readonly PlannedCut[]>,
+  sawing: Sawing,
+): Floor | null {
+  const piece = floor.pieces.find(({ id }) => id === pieceId);
+  if (!piece) return null;
+  const { day, newId, rules } = sawing;
+  const projects = new Map(floor.projects.map((project) => [project.id, project]));
   const tags = new Set(floor.pieces.map(({ tag }) => tag));
   const parts: PartInHand[] = [];
   const offcuts: Piece[] = [];
@@ -68,6 +80,8 @@ export function sawBoard(floor: Floor, pieceId: PieceId, sawing: Sawing): Floor 
           cut,
           from: piece.tag,
           wood: { ...wood, id, tag: `${piece.tag}/${number}` },
+          edges: edgesAsSawn(piece, cut, rules.machines),
+          ...aimOf(projects.get(projectId), cut, rules),
         });
       }
     }
@@ -81,10 +95,16 @@ export function sawBoard(floor: Floor, pieceId: PieceId, sawing: Sawing): Floor 
     ...(sawing.minutes === undefined ? {} : { minutes: sawing.minutes }),
     took: { pieces: [piece], parts: [] },
     gave: { parts, pieces: offcuts },
-    lost: lostIn(piece, all, parts, offcuts, sawing.kerfMm),
+    lost: lostIn(piece, all, parts, offcuts, rules.kerfMm),
   };
-  const bench = sawnOut(floor, pieceId);
+  const bench = sawnOut(floor, pieceId, byProject);
   return { ...bench, pieces: [...bench.pieces, ...offcuts], entries: [...floor.entries, entry] };
+}
+
+/** What a part is to come to, as it stood when it was cut: what comes later is held against it. */
+function aimOf(project: Project | undefined, cut: PlannedCut, rules: FloorRules): Pick<PartInHand, 'aim'> {
+  const part = project?.parts.find(({ id }) => id === cut.partId);
+  return project && part ? { aim: targetOf(project, part, cut, rules.machines) } : {};
 }
 
 function offcutOf(

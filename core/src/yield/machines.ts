@@ -44,6 +44,20 @@ export const DEFAULT_MACHINES: Machines = {
   jointingMm: 1,
 };
 
+/** A shop without machines: saws, planes and a shooting board. */
+export const HAND_TOOL_SHOP: Machines = {
+  ...DEFAULT_MACHINES,
+  handTools: true,
+  planerWidthMm: null,
+  jointerWidthMm: null,
+  sawDepthMm: null,
+  mitreReachMm: null,
+  bandsawHeightMm: null,
+  routerReachMm: null,
+  railLengthMm: null,
+  cleanUpMm: 0.7,
+};
+
 /** A size that goes over the machines, mm. */
 export interface MillSize {
   readonly length: number;

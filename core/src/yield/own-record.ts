@@ -44,6 +44,9 @@ export interface Milled {
   readonly came: readonly CameOut[];
 }
 
+/** A line of the record as an entry of the shop bears it. */
+export type PlanedRecord = Omit<Milled, 'id' | 'day'>;
+
 /** Volume that came off the planer, m³. */
 export const cameM3 = (milled: Pick<Milled, 'came'>): number =>
   sum(milled.came, (out) => (out.count * out.length * out.width * out.thickness) / 1e9);

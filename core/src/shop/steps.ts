@@ -1,0 +1,309 @@
+/**
+ * All that is left to do to the boards and parts of accepted plans, as one graph: pull and scan, saw, and mill each part to
+ * its size. Steps are computed, never stored. Their ids are made of what they are about, so that a tick survives a plan
+ * that is made again.
+ */
+import { clearanceOf, punchedIn } from '../hazards/clearance.ts';
+import { dayAfter } from '../foundation/calendar-day.ts';
+import { partLetter, type Part, type PlannedCut, type Project } from '../project/project.ts';
+import { fullWidth, type Piece, type PieceId, type ProjectId } from '../stock/piece.ts';
+import type { SawWay, StraightenWay } from '../yield/machines.ts';
+import type { RouteDeed, RouteMachine } from '../yield/milling.ts';
+import { cutSheet, type SheetCut } from './cut-sheet.ts';
+import { partsInHand, type Entry, type PartInHand } from './entry.ts';
+import { sawWayOf, straightenFirst } from './preparation.ts';
+import type { RouteSize } from './route-steps.ts';
+import {
+  millingLeft,
+  workpieceInHand,
+  workpieceKey,
+  workpieceToBe,
+  type FloorRules,
+  type Workpiece,
+} from './workpiece.ts';
+
+export interface ShopStep {
+  readonly id: string;
+  readonly projectIds: readonly ProjectId[];
+  /** Absent for a step of the maker’s own, which has words. */
+  readonly do?: RouteDeed;
+  readonly words?: string;
+  /** Null where nothing in the shop does it. */
+  readonly machine: RouteMachine | null;
+  readonly setting?: number;
+  readonly passes?: number;
+  readonly takes?: number;
+  readonly why: string;
+  /** What is wrong with it, after changes of the route. */
+  readonly fault?: string;
+  readonly needs: readonly string[];
+  /** The board or the part. */
+  readonly pieceId: PieceId | null;
+  readonly part: StepPart | null;
+  /** What is called out: a tag, or a letter with a tag. */
+  readonly name: string;
+  /** For a cut of a board: which workpiece lies on the saw. */
+  readonly workpiece?: string;
+  /** What lies there, mm: for drawing it and for its minutes. */
+  readonly size: RouteSize;
+  /** The first day on which it may be done, where something has to rest first (ISO). */
+  readonly notBefore?: string;
+}
+
+export interface StepPart {
+  readonly key: string;
+  readonly letter: string;
+  readonly projectId: ProjectId;
+  readonly partId: string;
+  readonly unit: number;
+  /** The part in hand; null while it is still in its board. */
+  readonly handId: string | null;
+  readonly from: string;
+}
+
+/** What is asked of the shop: accepted plans, wood and what was done. */
+export interface FloorFacts {
+  readonly pieces: readonly Piece[];
+  readonly projects: readonly Project[];
+  readonly entries: readonly Entry[];
+}
+
+const OFFCUT = 'offcut';
+/** Wood from which much was planed rests so long before it is measured again. */
+export const REST_DAYS = 1;
+
+const SAW_MACHINES: Readonly<Record<SawWay, Readonly<Record<'rip' | 'crosscut', RouteMachine>>>> = {
+  through: { rip: 'table-saw', crosscut: 'mitre-saw' },
+  'both-faces': { rip: 'table-saw', crosscut: 'table-saw' },
+  'turned-over': { rip: 'table-saw', crosscut: 'mitre-saw' },
+  bandsaw: { rip: 'bandsaw', crosscut: 'bandsaw' },
+  hand: { rip: 'handsaw', crosscut: 'handsaw' },
+};
+
+const STRAIGHTENERS: Readonly<Record<StraightenWay, RouteMachine>> = {
+  jointer: 'jointer',
+  rail: 'guided-saw',
+  batten: 'table-saw',
+  router: 'router',
+  plane: 'hand-plane',
+};
+
+/** Ids of the steps that entries say were done, or passed in the maker's words. */
+export const stepsDone = (entries: readonly Entry[]): ReadonlySet<string> =>
+  new Set(entries.flatMap(({ steps }) => steps ?? []));
+
+/** The steps that are left, each after those that it needs. */
+export function shopSteps(floor: FloorFacts, rules: FloorRules): ShopStep[] {
+  const done = stepsDone(floor.entries);
+  const accepted = floor.projects.filter(({ plan }) => plan?.accepted === true);
+  const byPiece = new Map<PieceId, { readonly project: Project; readonly cut: PlannedCut }[]>();
+  for (const project of accepted)
+    for (const cut of project.plan?.cuts ?? [])
+      byPiece.set(cut.pieceId, [...(byPiece.get(cut.pieceId) ?? []), { project, cut }]);
+  const pieces = new Map(floor.pieces.map((piece) => [piece.id, piece]));
+  const boards = [...byPiece].flatMap(([id, planned]) => {
+    const piece = pieces.get(id);
+    return piece ? boardSteps(piece, planned, rules, done) : [];
+  });
+  const projects = new Map(floor.projects.map((project) => [project.id, project]));
+  const hand = partsInHand(floor.entries).flatMap((part) => {
+    const project = projects.get(part.projectId);
+    return project && part.state === undefined ? handSteps(project, part, rules) : [];
+  });
+  return [...hand, ...boards];
+}
+
+/** Names of the steps of one board, so that what was ticked is known again. */
+export const boardStepId = (
+  piece: Pick<Piece, 'id'>,
+  what: 'pull' | 'scan' | 'straighten' | 'sawn',
+): string => `${piece.id}/${what}`;
+
+export function cutStepId(
+  piece: Pick<Piece, 'id'>,
+  { kind, line }: Pick<SheetCut<PlannedCut>, 'kind' | 'line'>,
+): string {
+  const places = [line.x1, line.y1, line.x2, line.y2].map((mm) => Math.round(mm * 10));
+  return `${piece.id}/${kind}@${places.join(',')}`;
+}
+
+function boardSteps(
+  piece: Piece,
+  planned: readonly { readonly project: Project; readonly cut: PlannedCut }[],
+  rules: FloorRules,
+  done: ReadonlySet<string>,
+): ShopStep[] {
+  const { machines, kerfMm } = rules;
+  const steps: ShopStep[] = [];
+  const projectIds = [...new Set(planned.map(({ project }) => project.id))];
+  const whole = { length: piece.length, width: fullWidth(piece), thickness: piece.thickness };
+  const common = { projectIds, pieceId: piece.id, part: null, name: piece.tag, size: whole };
+  const add = (step: Omit<ShopStep, keyof typeof common> & { readonly size?: RouteSize }): void => {
+    if (!done.has(step.id)) steps.push({ ...common, ...step });
+  };
+  const pull = boardStepId(piece, 'pull');
+  const scan = boardStepId(piece, 'scan');
+  const clearance = clearanceOf(piece);
+  const why = 'unknown is not clear: faces, edges and ends before the first blade';
+  if (clearance === 'metal-in')
+    add({
+      id: pull,
+      do: 'pull',
+      machine: 'bench',
+      why: 'metal is in it: no blade before it is out',
+      needs: [],
+    });
+  if (clearance !== 'scanned' && clearance !== 'cleared')
+    add({ id: scan, do: 'scan', machine: 'detector', why, needs: [pull] });
+  const size = { length: piece.length, width: fullWidth(piece), noSaw: punchedIn(piece) };
+  const cuts = cutSheet(
+    size,
+    planned.map(({ cut }) => cut),
+    kerfMm,
+  )?.cuts;
+  const first = cuts && straightenFirst(piece, cuts, machines);
+  const straighten = boardStepId(piece, 'straighten');
+  const sawn: string[] = [];
+  if (cuts) {
+    if (first)
+      add({
+        id: straighten,
+        do: 'straighten',
+        machine: STRAIGHTENERS[first.ways[0] ?? 'plane'],
+        why: `${first.edges === 'natural' ? 'a natural' : 'a crooked'} edge turns on a fence and is thrown`,
+        needs: [scan],
+      });
+    const freedBy = new Map<string, string>();
+    const lastOn = new Map<string, string>();
+    for (const cut of cuts) {
+      const id = cutStepId(piece, cut);
+      const way = sawWayOf(piece, cut, machines);
+      const needs = [freedBy.get(cut.workpiece), lastOn.get(cut.workpiece)].filter(
+        (one) => one !== undefined,
+      );
+      add({
+        id,
+        do: cut.kind === 'rip' ? 'rough-rip' : 'rough-crosscut',
+        machine: way === null ? null : SAW_MACHINES[way][cut.kind],
+        setting: Math.round(cut.atMm * 10) / 10,
+        ...(way === 'both-faces' || way === 'turned-over' ? { passes: 2 } : {}),
+        why: whyOf(way),
+        needs: [scan, ...(first && cut.number >= first.before ? [straighten] : []), ...needs],
+        workpiece: cut.workpiece,
+        size: { ...whole, length: cut.kind === 'rip' ? Math.abs(cut.line.x2 - cut.line.x1) : whole.length },
+      });
+      sawn.push(id);
+      lastOn.set(cut.workpiece, id);
+      for (const freed of cut.frees) if (typeof freed === 'string' && freed !== '') freedBy.set(freed, id);
+    }
+  } else {
+    const id = boardStepId(piece, 'sawn');
+    const words = 'Saw it as drawn: no order of straight cuts makes it';
+    add({ id, words, machine: 'bench', why: 'metal that stays, or shapes, lie in the way', needs: [scan] });
+    sawn.push(id);
+  }
+  const parts = planned.flatMap(({ project, cut }) => {
+    const part = project.parts.find(({ id }) => id === cut.partId);
+    if (cut.partId === OFFCUT || !part) return [];
+    const of = { project, part, cut, handId: null, from: piece.tag, name: '' };
+    return partSteps(of, workpieceToBe(piece, cut, machines), rules, sawn);
+  });
+  return [...steps, ...parts];
+}
+
+function whyOf(way: SawWay | null): string {
+  switch (way) {
+    case null:
+      return 'no saw of this shop makes this cut: have it sawn, or set a machine that does';
+    case 'both-faces':
+      return 'deeper than the blade reaches: from both faces, lines carried round, so that the cuts meet';
+    case 'turned-over':
+      return 'wider than the saw reaches: all at one side, then all turned over';
+    case 'bandsaw':
+      return 'too thick for the table saw';
+    case 'hand':
+      return 'by hand, to a line on both faces';
+    case 'through':
+      return 'as on the cut sheet';
+  }
+}
+
+function handSteps(project: Project, inHand: PartInHand, rules: FloorRules): ShopStep[] {
+  const part = project.parts.find(({ id }) => id === inHand.partId);
+  if (!part) return [];
+  const { cut, from, id: handId, restsSince } = inHand;
+  return partSteps(
+    { project, part, cut, handId, from, name: inHand.wood.tag },
+    workpieceInHand(inHand),
+    rules,
+    [],
+    restsSince,
+  );
+}
+
+interface PartOf {
+  readonly project: Project;
+  readonly part: Part;
+  readonly cut: PlannedCut;
+  readonly handId: string | null;
+  readonly from: string;
+  readonly name: string;
+}
+
+function partSteps(
+  { project, part, cut, handId, from, name }: PartOf,
+  workpiece: Workpiece,
+  rules: FloorRules,
+  after: readonly string[],
+  restsSince?: string,
+): ShopStep[] {
+  const key = workpieceKey(cut);
+  const letter = partLetter(project.parts.indexOf(part));
+  const { wood } = workpiece;
+  const size = { length: wood.length, width: fullWidth(wood), thickness: wood.thickness };
+  const { steps, blocked } = millingLeft(project, part, workpiece, cut, rules);
+  const of: StepPart = { key, letter, projectId: project.id, partId: part.id, unit: cut.unit, handId, from };
+  let before: readonly string[] = after;
+  const found = steps.map((step): ShopStep => {
+    const { id, why, machine } = step;
+    const stepId = `${key}/${id}`;
+    const needs = before;
+    before = [stepId];
+    return {
+      id: stepId,
+      projectIds: [project.id],
+      ...(step.do === undefined ? {} : { do: step.do }),
+      ...(step.words === undefined ? {} : { words: step.words }),
+      machine,
+      ...(step.setting === undefined ? {} : { setting: step.setting }),
+      ...(step.passes === undefined ? {} : { passes: step.passes }),
+      ...(step.takes === undefined ? {} : { takes: step.takes }),
+      why,
+      ...(step.fault === undefined ? {} : { fault: step.fault }),
+      needs,
+      pieceId: null,
+      part: of,
+      name: name === '' ? `${letter} of ${from}` : `${letter} ${name}`,
+      size,
+      ...(step.do === 'rest' && restsSince !== undefined
+        ? { notBefore: dayAfter(restsSince, REST_DAYS) }
+        : {}),
+    };
+  });
+  if (blocked === undefined) return found;
+  return [
+    ...found,
+    {
+      id: `${key}/blocked`,
+      projectIds: [project.id],
+      machine: null,
+      words: 'Can’t be milled on',
+      why: blocked,
+      needs: before,
+      pieceId: null,
+      part: of,
+      name: name === '' ? `${letter} of ${from}` : `${letter} ${name}`,
+      size,
+    },
+  ];
+}
