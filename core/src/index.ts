@@ -345,7 +345,6 @@ export {
   type CameOut,
   type Knowledge,
   type Milled,
-  type MilledId,
   type PlanedRecord,
 } from './yield/own-record.ts';
 export {
@@ -517,8 +516,10 @@ export { cameOffPlaner, type CameSize } from './shop/came-off-planer.ts';
 export { cutSheet, type CutSheet, type SheetCut } from './shop/cut-sheet.ts';
 export { blankFor, pullFlatForce, SCREW_HOLDS_N, USUAL_STIFFNESS, type Blank } from './shop/blank.ts';
 export {
+  brokenDownInto,
   ENTRY_KINDS,
   imbalanceM3,
+  planedOff,
   milledOf,
   PART_STATES,
   volumeOf,
@@ -551,10 +552,12 @@ export { shopDay, SETTING_TOLERANCE_MM, type DaySetUp, type ShopDay, type Waitin
 export { sequence, type Sequence, type ToSequence } from './shop/sequence.ts';
 export {
   boardStepId,
+  floorNow,
   shopSteps,
   stepsDone,
   REST_DAYS,
   type FloorFacts,
+  type FloorNow,
   type ShopStep,
   type StepPart,
 } from './shop/steps.ts';
@@ -666,3 +669,4 @@ export {
 } from './exchange/change.ts';
 
 export { entriesBefore6, planedEntry, type Raw } from './exchange/migrations.ts';
+export { photosIn, type NamedPhoto } from './exchange/photos-in.ts';

@@ -1,6 +1,6 @@
 import { inject, Injectable } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
-import { asOfToday, emptyShop, type DocumentFault, type ShopDocument } from '@aldrek/core';
+import { asOfToday, emptyShop, photosIn, type DocumentFault, type ShopDocument } from '@aldrek/core';
 import { ShopStore } from '../shop-store/shop.store';
 import { Notices } from '../notices/notices';
 import type { StoredPhoto } from '../storage/shop-db';
@@ -10,20 +10,9 @@ import { Today } from '../shop-store/today';
 import type { TableFile } from './csv-import';
 import { FilesAtTheDoor } from './files-at-the-door';
 
-const photosOf = (shop: ShopDocument): readonly { readonly id: string; readonly name: string }[] => [
-  ...shop.hauls.flatMap((haul) => haul.photos),
-  ...shop.pieces.flatMap((piece) => piece.photos ?? []),
-  // What was sawn keeps its photos, in the entry and in its parts.
-  ...shop.entries.flatMap(({ took, gave }) =>
-    [...took.pieces, ...gave.pieces, ...gave.parts.map(({ wood }) => wood)].flatMap(
-      ({ photos }) => photos ?? [],
-    ),
-  ),
-];
-
 /** The photos of the demo, which lie beside it; one that can't be had is missing, no more. */
 async function demoPhotos(shop: ShopDocument): Promise<readonly StoredPhoto[]> {
-  const fetched = photosOf(shop).map(async ({ id }): Promise<StoredPhoto[]> => {
+  const fetched = photosIn(shop).map(async ({ id }): Promise<StoredPhoto[]> => {
     const response = await fetch(`demo/photos/${id}.jpg`).catch(() => null);
     if (response?.ok !== true) return [];
     return [{ id, type: 'image/jpeg', bytes: await response.arrayBuffer() }];
@@ -45,7 +34,7 @@ export class ShopFiles {
   /** The shop as one document; with its photos in a zip where there are any. */
   async exportShop(): Promise<void> {
     const shop = this.store.shop();
-    const photos = await this.photos.stored(photosOf(shop));
+    const photos = await this.photos.stored(photosIn(shop));
     const packed = await this.door.pack(shop, photos);
     save(`aldrek-shop-${this.today.get()}.${photos.length === 0 ? 'json' : 'zip'}`, packed);
     await this.care.exported();

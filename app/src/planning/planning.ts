@@ -9,7 +9,15 @@ import {
   type ProjectPlan,
 } from '@aldrek/core';
 import { isCancelled, WorkerClient, type Call } from '../workers/client';
-import type { PlanningAnswer, PlanningAsk, PlanningLook, PlansById, ShortPart } from '../workers/protocol';
+import type {
+  PlanningAnswer,
+  PlanningAsk,
+  PlanningLook,
+  PlansById,
+  ShortPart,
+  DayAsk,
+  FloorDay,
+} from '../workers/protocol';
 import { ShopStore } from '../shop-store/shop.store';
 
 /** Pieces that are sent in one go: the page copies each, and must not be held up. */
@@ -84,6 +92,13 @@ export class Planning implements OnDestroy {
     await this.fed();
     const answer = await this.client.ask({ kind: 'rest', projectId }).result;
     return answer.kind === 'refilled' ? (answer.plans?.get(projectId) ?? null) : null;
+  }
+
+  /** What is left to be done on the shop floor, in the order of a day; null before the shop is known. */
+  async day(ask: DayAsk): Promise<FloorDay | null> {
+    await this.fed();
+    const answer = await this.client.ask({ kind: 'day', ...ask }).result;
+    return answer.kind === 'day' ? answer.floor : null;
   }
 
   /** What of a project as it would be finds no place in a first plan; null where nothing can be said. */

@@ -1,5 +1,13 @@
 /** A file at the door, read strictly: all of it, or nothing and what is wrong with it. */
-import { fail, ok, readShop, type DocumentFault, type Result, type ShopDocument } from '@aldrek/core';
+import {
+  fail,
+  ok,
+  photosIn,
+  readShop,
+  type DocumentFault,
+  type Result,
+  type ShopDocument,
+} from '@aldrek/core';
 import type { StoredPhoto } from '../storage/shop-db';
 import { ARCHIVE_LIMITS, isZip, unpackShop, type ArchiveLimits } from './shop-archive';
 
@@ -26,11 +34,6 @@ export function readFile(
   if (!archive.ok) return archive;
   const read = readShop(archive.value.document);
   if (!read.ok) return read;
-  const named = new Set(photoIds(read.value));
+  const named = new Set(photosIn(read.value).map(({ id }) => id));
   return ok({ shop: read.value, photos: archive.value.photos.filter(({ id }) => named.has(id)) });
 }
-
-const photoIds = ({ hauls, pieces }: ShopDocument): string[] =>
-  [...hauls.flatMap(({ photos }) => photos), ...pieces.flatMap(({ photos }) => photos ?? [])].map(
-    ({ id }) => id,
-  );

@@ -58,7 +58,7 @@ const OFFCUT_GRADES: readonly Grade[] = ['clear', 'character', 'hidden'];
             }
           } @else {
             <p class="none">
-              <span>{{ figure.name }}</span> none
+              <span>{{ figure.name }}</span> {{ figure.noneText ?? 'none' }}
             </p>
           }
           @if (figure.about) {
@@ -67,9 +67,9 @@ const OFFCUT_GRADES: readonly Grade[] = ['clear', 'character', 'hidden'];
           @if (figure.mayBeNone !== undefined) {
             <mat-checkbox
               [checked]="value(figure) !== null"
-              [aria-label]="figure.name + ': there is one'"
+              [aria-label]="figure.name + (figure.noneText ? ': my own' : ': there is one')"
               (change)="set(figure, $event.checked ? figure.mayBeNone : null)"
-              >there is one</mat-checkbox
+              >{{ figure.noneText ? 'my own' : 'there is one' }}</mat-checkbox
             >
           }
         </div>

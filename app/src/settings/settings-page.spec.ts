@@ -18,10 +18,10 @@ describe('the settings', () => {
     const { loader } = await settings();
     const items = await (await loader.getHarness(MatNavListHarness)).getItems();
     const names = await Promise.all(items.map((item) => item.getFullText()));
-    expect(names).toEqual(['Saws and ends', 'Milling', 'Grades', 'Estimates', 'Finds', 'Prices']);
+    expect(names).toEqual(['Saws and ends', 'Milling', 'Workshop', 'Grades', 'Estimates', 'Finds', 'Prices']);
     expect(await Promise.all(items.map((item) => item.isActivated()))).toEqual([
       true,
-      ...Array<boolean>(5).fill(false),
+      ...Array<boolean>(6).fill(false),
     ]);
   });
 

@@ -17,8 +17,9 @@ import { RouterLink } from '@angular/router';
 import { DEFAULT_SETTINGS } from '@aldrek/core';
 import { Keys } from '../keys/keys';
 import { ShopStore } from '../shop-store/shop.store';
-import { SETTING_PAGES, settingsFound, type SettingGroup } from './setting-figures';
+import { SETTING_PAGES, settingsFound, WORKSHOP_PAGE, type SettingGroup } from './setting-figures';
 import { SettingGroupFields } from './setting-group';
+import { WorkshopSetting } from './workshop-setting';
 
 /** More figures than this are no answer to a search. */
 const MOST_SHOWN = 36;
@@ -29,7 +30,16 @@ const MOST_SHOWN = 36;
  */
 @Component({
   selector: 'al-settings-page',
-  imports: [MatButton, MatFormField, MatInput, MatListItem, MatNavList, RouterLink, SettingGroupFields],
+  imports: [
+    MatButton,
+    MatFormField,
+    MatInput,
+    MatListItem,
+    MatNavList,
+    RouterLink,
+    SettingGroupFields,
+    WorkshopSetting,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="settings">
@@ -79,6 +89,9 @@ const MOST_SHOWN = 36;
             {{ store.unit() === 'mm' ? 'mm' : 'inches' }}; what you change is kept at once and can be undone.
           }
         </p>
+        @if (!searching() && chosen().name === workshopPage) {
+          <al-workshop-setting />
+        }
         @for (group of groups(); track group.name) {
           <al-setting-group [group]="group" />
         }
@@ -147,6 +160,7 @@ export class SettingsPage {
   private readonly location = inject(Location);
   private readonly searchField = viewChild.required<ElementRef<HTMLInputElement>>('search');
   protected readonly pages = SETTING_PAGES;
+  protected readonly workshopPage = WORKSHOP_PAGE;
   protected readonly most = MOST_SHOWN;
   protected readonly words = linkedSignal(() => this.find() ?? '');
   protected readonly searching = computed(() => this.words().trim() !== '');
@@ -181,11 +195,11 @@ export class SettingsPage {
   }
 
   protected reset(): void {
-    const { habits, machines, trade, sureness } = DEFAULT_SETTINGS;
+    const { habits, machines, trade, sureness, workshop } = DEFAULT_SETTINGS;
     const shop = this.store.shop();
     this.store.change('set all to the starting points', {
       ...shop,
-      settings: { ...shop.settings, habits, machines, trade, sureness },
+      settings: { ...shop.settings, habits, machines, trade, sureness, workshop },
     });
   }
 }

@@ -36,9 +36,7 @@ function conflictName({ table, id, field }: Conflict, shop: ShopDocument): strin
           ? (shop.projects.find((project) => project.id === id)?.name ?? 'a project that is gone')
           : table === 'hauls'
             ? (shop.hauls.find((haul) => haul.id === id)?.place ?? 'a haul that is gone')
-            : table === 'entries'
-              ? 'an entry of the shop'
-              : 'a record of milled wood';
+            : 'an entry of the shop';
   return what === '' ? of : `the ${what} of ${of}`;
 }
 

@@ -1,5 +1,6 @@
 import { Injectable, inject } from '@angular/core';
 import {
+  brokenDownInto,
   breakdownOf,
   finishIsLeadFree,
   followFind,
@@ -117,7 +118,16 @@ export class HaulActions {
     const done: Find = { ...find, brokenDown: this.today.get(), kept: breakdown.kept };
     const finds = haul.finds.map((old) => (old.id === find.id ? done : old));
     const what = pieces.length === 1 ? '1 piece' : `${pieces.length} pieces`;
-    this.put(`break down ${find.name}: ${what}`, { ...haul, finds }, [...this.store.pieces(), ...pieces]);
+    const shop = this.store.shop();
+    this.store.change(`break down ${find.name}: ${what}`, {
+      ...shop,
+      hauls: shop.hauls.map((old) => (old.id === haul.id ? { ...haul, finds } : old)),
+      pieces: [...shop.pieces, ...pieces],
+      entries: [
+        ...shop.entries,
+        brokenDownInto(find, pieces, { id: this.ids.next(), day: this.today.get() }),
+      ],
+    });
     return pieces.map((piece) => piece.id);
   }
 

@@ -19,7 +19,8 @@ import {
   type Fix,
   type Grade,
   type HowSure,
-  type Milled,
+  planedOff,
+  type PlanedRecord,
   type Piece,
 } from '@aldrek/core';
 import { Ids } from './ids';
@@ -105,9 +106,7 @@ export class PieceActions {
   milled(piece: Piece, grade: Grade, reckoned: number, came: readonly CameOut[], replace: boolean): void {
     const day = this.today.get();
     const findKind = this.kindOf(piece);
-    const record: Milled = {
-      id: this.ids.next(),
-      day,
+    const planed: PlanedRecord = {
       tag: piece.tag,
       ...(findKind ? { findKind } : {}),
       species: piece.species,
@@ -118,12 +117,14 @@ export class PieceActions {
       came,
     };
     const shop = this.store.shop();
-    const dm3 = (cameM3(record) * 1000).toFixed(1);
+    const dm3 = (cameM3(planed) * 1000).toFixed(1);
+    const made = replace ? this.machined(piece, came, day) : [];
+    const entry = planedOff(piece, made, { id: this.ids.next(), day, planed, replace });
     this.store.change(`${piece.tag} milled: ${dm3} dm³ came`, {
       ...shop,
-      milled: [...shop.milled, record],
+      entries: [...shop.entries, entry],
       pieces: replace
-        ? shop.pieces.flatMap((other) => (other.id === piece.id ? this.machined(piece, came, day) : [other]))
+        ? shop.pieces.flatMap((other) => (other.id === piece.id ? made : [other]))
         : shop.pieces,
     });
   }

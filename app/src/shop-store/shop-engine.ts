@@ -320,7 +320,6 @@ function isMadeOn(change: ShopChange, shop: ShopDocument): boolean {
     holds(change.hauls, shop.hauls) &&
     holds(change.pieces, shop.pieces) &&
     holds(change.projects, shop.projects) &&
-    holds(change.milled, shop.milled) &&
     holds(change.entries, shop.entries) &&
     !bearsTakenTag(change, shop)
   );

@@ -1,7 +1,9 @@
 import { computed, inject, InjectionToken } from '@angular/core';
 import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
 import {
+  cameOfBoards,
   emptyShop,
+  milledOf,
   type Find,
   type Haul,
   type LengthUnit,
@@ -75,11 +77,22 @@ export const ShopStore = signalStore(
     hauls: computed(() => shop().hauls),
     pieces: computed(() => shop().pieces),
     projects: computed(() => shop().projects),
-    milled: computed(() => milledOf(shop().entries)),
+    /** The shop's own record: what came off the planer, and what came of boards that were sawn and planed. */
+    milled: computed(() => {
+      const { entries, hauls } = shop();
+      return [
+        ...milledOf(entries),
+        ...cameOfBoards(
+          entries,
+          hauls.flatMap(({ finds }) => finds),
+        ),
+      ];
+    }),
     entries: computed(() => shop().entries),
     unit: computed(() => shop().settings.unit),
     habits: computed(() => shop().settings.habits),
     machines: computed(() => shop().settings.machines),
+    workshop: computed(() => shop().settings.workshop),
     trade: computed(() => shop().settings.trade),
     sureness: computed(() => shop().settings.sureness),
     haulById: computed(() => new Map<string, Haul>(shop().hauls.map((haul) => [haul.id, haul]))),

@@ -1,6 +1,10 @@
 import Dexie, { type EntityTable, type Table } from 'dexie';
 import {
   completeSettings,
+  entriesBefore6,
+  planedEntry,
+  type Delta,
+  type Raw,
   nextTag,
   type Haul,
   type Piece,
@@ -86,7 +90,6 @@ export class ShopDb extends Dexie {
   hauls!: EntityTable<Haul, 'id'>;
   pieces!: EntityTable<Piece, 'id'>;
   projects!: EntityTable<Project, 'id'>;
-  milled!: EntityTable<Milled, 'id'>;
   entries!: EntityTable<Entry, 'id'>;
   steps!: Table<StoredStep, [string, number]>;
   parts!: Table<StoredPart, [string, number]>;

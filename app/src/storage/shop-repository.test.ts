@@ -91,7 +91,7 @@ describe('the shop in the browser', () => {
     const old = new Dexie(`test-${name}-old`);
     old.version(1).stores({ pieces: 'id, tag', projects: 'id', journal: '++seq, undone', settings: 'key' });
     await old.table('pieces').bulkAdd([piece('a'), aBoard({ id: 'b', tag: 'a', name: 'rail' })]);
-    const { hauls: _none, milled: _neither, ...change } = changeBetween('one', shopOf(), shopOf(piece('a')));
+    const { hauls: _none, ...change } = changeBetween('one', shopOf(), shopOf(piece('a')));
     await old.table('journal').add({ change, undone: 0 });
     await old
       .table('settings')

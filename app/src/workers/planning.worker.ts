@@ -11,6 +11,8 @@ import {
   plansOf,
   projectInstance,
   restOf,
+  shopDay,
+  shopSteps,
   verifyPlan,
   type MatchPlan,
   type Piece,
@@ -18,6 +20,8 @@ import {
   type ShopInView,
 } from '@aldrek/core';
 import type {
+  DayAsk,
+  FloorDay,
   LentShop,
   PlanningAnswer,
   PlanningAsk,
@@ -29,9 +33,9 @@ import type {
 import { serve } from './serve';
 import { offeredWays } from './offered-ways';
 
-/** A quick refill goes on so long, ms: the hand is waiting. */
 /** What is missing is little, and somebody stands at the saw, ms. */
 const REST_MS = 1500;
+/** A quick refill goes on so long, ms: the hand is waiting. */
 const REFILL_MS = 60;
 /** A first plan while a size is dragged, ms: it is asked for again with the next move. */
 const DRAFT_MS = 30;
@@ -54,6 +58,8 @@ serve<PlanningAsk, PlanningAnswer>((ask): PlanningAnswer => {
       return { kind: 'refilled', plans: rest(ask.projectId) };
     case 'draft':
       return { kind: 'drafted', short: draft(ask.project) };
+    case 'day':
+      return { kind: 'day', floor: day(ask) };
     case 'lend': {
       if (!rules) throw new Error('the planning worker has not been told of the shop yet');
       const { habits, machines } = rules;
@@ -105,6 +111,15 @@ function rest(projectId: string): PlansById | null {
   if (!missing || !rules) return null;
   const found = quickPlan([missing], rules, REST_MS);
   return found && plansOf(found.plan, found.instance, found.groups, [missing], pieces, rules);
+}
+
+/** What is left to be done on the shop floor, in the order of a day. */
+function day({ parts, done, workshop, own, day: on }: DayAsk): FloorDay | null {
+  if (!rules) return null;
+  const began = performance.now();
+  const { machines, habits } = rules;
+  const steps = shopSteps({ pieces, projects, parts, done }, { machines, workshop, kerfMm: habits.kerfMm });
+  return { steps, day: shopDay(steps, on, workshop, own), tookMs: performance.now() - began };
 }
 
 /** What finds no place in a first plan of a project that is being changed; null where nothing can be said. */

@@ -24,6 +24,11 @@ import type {
   Want,
   WayOut,
   YieldAsk,
+  OwnMinutes,
+  PartInHand,
+  ShopDay,
+  ShopStep,
+  Workshop,
 } from '@aldrek/core';
 import type { TableHead, TableReadingAsk } from '../readers/read-table';
 import type { StoredPhoto } from '../storage/shop-db';
@@ -91,6 +96,8 @@ export type PlanningAsk =
   | { readonly kind: 'rest'; readonly projectId: string }
   /** A first plan of a project as it would be, at once and without a search: what finds no place? */
   | { readonly kind: 'draft'; readonly project: Project }
+  /** What is left to be done on the shop floor, and the order of a day. */
+  | ({ readonly kind: 'day' } & DayAsk)
   /** Sends the shop to another worker. */
   | { readonly kind: 'lend'; readonly port: MessagePort };
 
@@ -98,7 +105,25 @@ export type PlanningAnswer =
   | { readonly kind: 'fed' | 'lent' }
   | { readonly kind: 'look'; readonly look: PlanningLook | null }
   | { readonly kind: 'refilled'; readonly plans: PlansById | null }
+  | { readonly kind: 'day'; readonly floor: FloorDay | null }
   | { readonly kind: 'drafted'; readonly short: readonly ShortPart[] | null };
+
+/** The shop floor beside pieces and projects, which the worker has. */
+export interface DayAsk {
+  readonly parts: readonly PartInHand[];
+  readonly done: ReadonlySet<string>;
+  readonly workshop: Workshop;
+  readonly own: OwnMinutes;
+  /** ISO day. */
+  readonly day: string;
+}
+
+export interface FloorDay {
+  readonly steps: readonly ShopStep[];
+  readonly day: ShopDay;
+  /** How long it took, ms. */
+  readonly tookMs: number;
+}
 
 /** A part of which some copies find no place. */
 export interface ShortPart {

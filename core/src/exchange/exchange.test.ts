@@ -1,4 +1,5 @@
-import { milledOf } from '../shop/entry.ts';
+import { photosIn } from './photos-in.ts';
+import { milledOf, type Entry } from '../shop/entry.ts';
 import { existsSync, readFileSync } from 'node:fs';
 import type { Piece } from '../stock/piece.ts';
 import { describe, expect, it } from 'vitest';
@@ -214,4 +215,20 @@ it('refuses a design whose formulas can’t be reckoned, and says which', () => 
   const read = readShop(JSON.stringify({ ...shop, settings: { ...shop.settings, designs: [design] } }));
   expect(read.ok).toBe(false);
   if (!read.ok) expect(read.fault[0]).toMatchObject({ place: 'settings → designs[0] “Ladder”' });
+});
+
+it('names every photo once, those of wood that was sawn too', () => {
+  const photo = { id: 'p1', name: 'end grain', day: '2026-03-01' };
+  const wood = { ...aPiece(), photos: [photo] };
+  const entry: Entry = {
+    id: 'e',
+    kind: 'sawn',
+    day: '2026-03-01',
+    projectIds: [],
+    took: { pieces: [wood], parts: [] },
+    gave: { pieces: [wood], parts: [] },
+    lost: { kerfM3: 0, wasteM3: 0 },
+  };
+  expect(photosIn({ ...emptyShop(), entries: [entry] }).map(({ id }) => id)).toEqual(['p1']);
+  expect(photosIn({ ...emptyShop(), pieces: [wood], entries: [entry] })).toHaveLength(1);
 });

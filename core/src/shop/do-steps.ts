@@ -10,7 +10,7 @@ import { findingsLeft } from './came-off-planer.ts';
 import { partsInHand, type Entry, type Measured, type PartInHand } from './entry.ts';
 import { sawBoard, type Floor } from './sawing.ts';
 import type { RouteDeed } from '../yield/milling.ts';
-import { shopSteps, stepsDone, type ShopStep } from './steps.ts';
+import { floorNow, shopSteps, type ShopStep } from './steps.ts';
 import { OVERRULED, type FloorRules } from './workpiece.ts';
 
 export interface StepsDone {
@@ -33,7 +33,7 @@ const SIDES: Readonly<Partial<Record<RouteDeed, Measured['side']>>> = {
 };
 
 /** The side that a step sets. */
-export const sideOf = ({ do: deed }: Pick<ShopStep, 'do'>): Measured['side'] | null =>
+export const sideOf = ({ do: deed }: { readonly do?: RouteDeed | undefined }): Measured['side'] | null =>
   deed === undefined ? null : (SIDES[deed] ?? null);
 
 /** What a step still waits for: the steps before it that are not done. */
@@ -50,7 +50,7 @@ export function doSteps(
   rules: FloorRules,
   how: StepsDone,
 ): Floor | null {
-  const left = new Map(shopSteps(floor, rules).map((step) => [step.id, step]));
+  const left = new Map(shopSteps(floorNow(floor, aboutOf(steps)), rules).map((step) => [step.id, step]));
   const doable = steps.filter(
     ({ id }) => left.has(id) && openNeeds(left.get(id) as ShopStep, left).length === 0,
   );
@@ -107,13 +107,18 @@ export function doSteps(
   return sawFinished(worked, done, rules, how);
 }
 
+/** The boards and parts in hand that steps are about. */
+const aboutOf = (steps: readonly ShopStep[]): ReadonlySet<string> =>
+  new Set(steps.flatMap(({ pieceId, part }) => pieceId ?? part?.handId ?? part?.key.split('@')[0] ?? []));
+
 /** Boards of which the last cut was just made are sawn. */
 function sawFinished(floor: Floor, done: readonly ShopStep[], rules: FloorRules, how: StepsDone): Floor {
   let now = floor;
   const boards = new Set(done.filter((step) => isCut(step)).map(({ pieceId }) => pieceId as PieceId));
   if (boards.size === 0) return now;
+  const then = floorNow(floor, aboutOf(done));
   const open = new Set(
-    shopSteps(floor, rules)
+    shopSteps(then, rules)
       .filter(isCut)
       .map(({ pieceId }) => pieceId),
   );
@@ -131,10 +136,12 @@ const isCut = (step: ShopStep): boolean =>
 function afterStep(part: PartInHand, step: ShopStep, how: StepsDone): PartInHand {
   const did = [...(part.did ?? []), step.id.slice(step.id.lastIndexOf('/') + 1)];
   const { wood } = part;
+  const { do: deed } = step;
   const set = how.actualMm ?? step.setting;
   const takes = step.takes ?? 0;
   const planed = (part.planedMm ?? 0) + Math.max(0, wood.thickness - thicknessAfter(part, step, set));
-  switch (step.do) {
+  if (deed === undefined) return { ...part, did };
+  switch (deed) {
     case 'rough-crosscut':
     case 'crosscut':
       return { ...part, did, wood: cutTo(wood, set ?? wood.length, fullWidth(wood)) };
@@ -183,8 +190,7 @@ function afterStep(part: PartInHand, step: ShopStep, how: StepsDone): PartInHand
     case 'halve':
     case 'pull':
     case 'scan':
-    case undefined:
-      return { ...part, edges: part.edges ?? 'straight', did };
+      return { ...part, did };
   }
 }
 
@@ -289,7 +295,3 @@ export function passGate(
   };
   return { ...floor, entries: [...floor.entries, entry] };
 }
-
-/** Whether all that can be ticked of a set-up is done. */
-export const isDone = (step: Pick<ShopStep, 'id'>, entries: readonly Entry[]): boolean =>
-  stepsDone(entries).has(step.id);

@@ -104,6 +104,53 @@ export function partsInHand(entries: readonly Entry[]): PartInHand[] {
   return entries.flatMap(({ gave }) => gave.parts.filter(({ id }) => !taken.has(id)));
 }
 
+const NO_WOOD = { pieces: [], parts: [] };
+
+/** A find became pieces: wood that the shop had as a whole before. */
+export const brokenDownInto = (
+  find: { readonly id: FindId },
+  pieces: readonly Piece[],
+  { id, day }: { readonly id: EntryId; readonly day: string },
+): Entry => ({
+  id,
+  kind: 'broken-down',
+  day,
+  projectIds: [],
+  findId: find.id,
+  took: NO_WOOD,
+  gave: { pieces, parts: [] },
+  lost: { kerfM3: 0, wasteM3: 0 },
+});
+
+/** A piece came off the planer, with the pieces that lie there in its place where it was replaced. */
+export function planedOff(
+  piece: Piece,
+  made: readonly Piece[],
+  of: {
+    readonly id: EntryId;
+    readonly day: string;
+    readonly planed: PlanedRecord;
+    readonly replace: boolean;
+  },
+): Entry {
+  const lost = of.replace ? volumeOf([piece]) - volumeOf(made) : 0;
+  // What it is thinner by is shavings; the rest of it was cut off.
+  const thinner = Math.max(0, piece.thickness - Math.max(0, ...made.map(({ thickness }) => thickness)));
+  const kerfM3 = of.replace
+    ? Math.min(Math.max(0, lost), (volumeOf([piece]) * thinner) / piece.thickness)
+    : 0;
+  return {
+    id: of.id,
+    kind: 'planed',
+    day: of.day,
+    projectIds: [],
+    planed: of.planed,
+    took: { pieces: of.replace ? [piece] : [], parts: [] },
+    gave: { pieces: made, parts: [] },
+    lost: { kerfM3, wasteM3: lost - kerfM3 },
+  };
+}
+
 /** The record of what came off the planer, as its entries say. */
 export const milledOf = (entries: readonly Entry[]): Milled[] =>
   entries.flatMap(({ id, day, planed }) => (planed === undefined ? [] : [{ ...planed, id, day }]));

@@ -15,7 +15,7 @@ import { millingOf, moveOn, projectState, stateOf } from './moving-on.ts';
 import { ownMinutes } from './minutes.ts';
 import { cameOffBoard } from './saw-otherwise.ts';
 import { sawBoard, sawnInto, spoilPart, type Floor } from './sawing.ts';
-import { shopSteps, type ShopStep } from './steps.ts';
+import { floorNow, shopSteps, type ShopStep } from './steps.ts';
 import { DEFAULT_WORKSHOP } from './workshop.ts';
 import type { FloorRules } from './workpiece.ts';
 
@@ -83,6 +83,7 @@ const ids = () => {
   let made = 0;
   return { day: DAY, newId: () => `n${++made}` };
 };
+const stepsOf = (now: Floor, rules: FloorRules): ShopStep[] => shopSteps(floorNow(now), rules);
 const must = <T>(value: T | null | undefined): T => {
   if (value === null || value === undefined) throw new Error('nothing there');
   return value;
@@ -97,7 +98,7 @@ function worked(start: Floor, rules = RULES, until: (floor: Floor) => boolean = 
   const how = ids();
   let now = start;
   for (let i = 0; i < 60 && !until(now); i++) {
-    const [setUp] = shopDay(shopSteps(now, rules), '2026-03-09', rules.workshop, new Map()).setUps;
+    const [setUp] = shopDay(stepsOf(now, rules), '2026-03-09', rules.workshop, new Map()).setUps;
     const next = setUp && doSteps(now, setUp.steps, rules, how);
     if (!next) break;
     now = next;
@@ -107,7 +108,7 @@ function worked(start: Floor, rules = RULES, until: (floor: Floor) => boolean = 
 
 describe('the steps of a plan', () => {
   it('saw the board, then mill each part to its size, every step after what it needs', () => {
-    const steps = shopSteps(floor(), RULES);
+    const steps = stepsOf(floor(), RULES);
     expect(deeds(steps.filter(({ pieceId }) => pieceId !== null))).toEqual([
       'rough-crosscut mitre-saw',
       'rough-rip table-saw',
@@ -127,7 +128,7 @@ describe('the steps of a plan', () => {
 
   it('ask for the detector before the first blade where nobody has scanned, and for it again after planing', () => {
     const { scans: _, ...unscanned } = aBoard();
-    const steps = shopSteps({ ...floor(), pieces: [{ ...unscanned, reservedFor: 'bench' }] }, RULES);
+    const steps = stepsOf({ ...floor(), pieces: [{ ...unscanned, reservedFor: 'bench' }] }, RULES);
     expect(steps[0]?.do).toBe('scan');
     expect(
       steps
@@ -139,18 +140,18 @@ describe('the steps of a plan', () => {
       doSteps({ ...floor(), pieces: [{ ...unscanned, reservedFor: 'bench' }] }, [must(scan)], RULES, ids()),
     );
     expect(scanned.pieces[0]?.scans?.found).toBe(DAY);
-    expect(shopSteps(scanned, RULES)[0]?.do).toBe('rough-crosscut');
+    expect(stepsOf(scanned, RULES)[0]?.do).toBe('rough-crosscut');
   });
 
   it('keep their ids through sawing, so that what was changed and ticked still counts', () => {
-    const before = ofPart(shopSteps(floor(), RULES)).map(({ id }) => id);
+    const before = ofPart(stepsOf(floor(), RULES)).map(({ id }) => id);
     const after = must(sawBoard(floor(), '1', { ...ids(), rules: RULES }));
-    expect(ofPart(shopSteps(after, RULES)).map(({ id }) => id)).toEqual(before);
+    expect(ofPart(stepsOf(after, RULES)).map(({ id }) => id)).toEqual(before);
   });
 
   it('follow a shop of hand tools', () => {
     const hand: FloorRules = { ...RULES, machines: HAND_TOOL_SHOP };
-    const steps = shopSteps(floor({ warp: { cup: 3 } }), hand);
+    const steps = stepsOf(floor({ warp: { cup: 3 } }), hand);
     expect(new Set(steps.map(({ machine }) => machine))).toEqual(
       new Set(['handsaw', 'hand-plane', 'detector', 'bench']),
     );
@@ -164,7 +165,7 @@ describe('the steps of a plan', () => {
       ...RULES,
       machines: { ...DEFAULT_MACHINES, sawDepthMm: 40, bandsawHeightMm: null, mitreReachMm: null },
     };
-    const steps = shopSteps(floor({ thickness: 140 }), post);
+    const steps = stepsOf(floor({ thickness: 140 }), post);
     const day = shopDay(steps, DAY, DEFAULT_WORKSHOP, new Map());
     expect(day.setUps).toEqual([]);
     expect(day.waiting.every(({ because }) => because === 'no-machine')).toBe(true);
@@ -181,7 +182,7 @@ describe('a part on its way', () => {
       [400, 50, 20],
     ]);
     expect(done.pieces).toEqual([]);
-    expect(shopSteps(done, RULES)).toEqual([]);
+    expect(stepsOf(done, RULES)).toEqual([]);
     expect(done.entries.map(({ kind }) => kind)).toContain('sawn');
   });
 
@@ -189,12 +190,12 @@ describe('a part on its way', () => {
     const how = ids();
     let now = must(sawBoard(floor(), '1', { ...how, rules: RULES }));
     for (const deed of ['thickness', 'scan-again', 'rip']) {
-      const steps = shopSteps(now, RULES).filter((step) => step.do === deed);
+      const steps = stepsOf(now, RULES).filter((step) => step.do === deed);
       now = must(doSteps(now, steps, RULES, how));
     }
-    const rests = shopSteps(now, RULES).filter(({ do: deed }) => deed === 'rest');
+    const rests = stepsOf(now, RULES).filter(({ do: deed }) => deed === 'rest');
     expect(rests.map(({ notBefore }) => notBefore)).toEqual(['2026-03-03', '2026-03-03']);
-    const day = shopDay(shopSteps(now, RULES), DAY, DEFAULT_WORKSHOP, new Map());
+    const day = shopDay(stepsOf(now, RULES), DAY, DEFAULT_WORKSHOP, new Map());
     expect(day.waiting.map(({ because, until }) => [because, until])).toEqual([
       ['rests', '2026-03-03'],
       ['rests', '2026-03-03'],
@@ -210,7 +211,7 @@ describe('a part on its way', () => {
     const sawn = must(
       sawBoard(floor({}, { parts: [{ ...rail, group: 'frame' }] }), '1', { ...how, rules: RULES }),
     );
-    const planing = shopSteps(sawn, RULES).filter(({ do: deed }) => deed === 'thickness');
+    const planing = stepsOf(sawn, RULES).filter(({ do: deed }) => deed === 'thickness');
     const planed = must(doSteps(sawn, planing, RULES, { ...how, actualMm: 18.4, minutes: 6 }));
     const [part] = partsInHand(planed.entries);
     expect(part?.wood.thickness).toBe(18.4);
@@ -234,14 +235,14 @@ describe('a part on its way', () => {
     const planed = must(
       doSteps(
         sawn,
-        shopSteps(sawn, RULES).filter(({ do: deed }) => deed === 'thickness'),
+        stepsOf(sawn, RULES).filter(({ do: deed }) => deed === 'thickness'),
         RULES,
         how,
       ),
     );
-    const rips = shopSteps(planed, RULES).filter(({ do: deed }) => deed === 'rip');
+    const rips = stepsOf(planed, RULES).filter(({ do: deed }) => deed === 'rip');
     expect(doSteps(planed, rips, RULES, how)).toBeNull();
-    const gates = shopSteps(planed, RULES).filter(({ do: deed }) => deed === 'scan-again');
+    const gates = stepsOf(planed, RULES).filter(({ do: deed }) => deed === 'scan-again');
     const passed = passGate(planed, gates, 'planed to bright wood, no marks', how);
     expect(passed.entries.at(-1)).toMatchObject({
       kind: 'overruled',
@@ -250,7 +251,7 @@ describe('a part on its way', () => {
     expect(
       doSteps(
         passed,
-        shopSteps(passed, RULES).filter(({ do: deed }) => deed === 'rip'),
+        stepsOf(passed, RULES).filter(({ do: deed }) => deed === 'rip'),
         RULES,
         how,
       ),
@@ -260,7 +261,7 @@ describe('a part on its way', () => {
   it('moves on to later states and back; the project is as far as its last part', () => {
     const how = ids();
     const done = worked(floor());
-    const milling = millingOf(shopSteps(done, RULES));
+    const milling = millingOf(stepsOf(done, RULES));
     const parts = partsInHand(done.entries);
     expect(parts.map((part) => stateOf(part, milling))).toEqual(['milled', 'milled']);
     expect(projectState(must(done.projects[0]), parts, milling)).toBe('milled');
@@ -277,7 +278,7 @@ describe('a part on its way', () => {
 describe('a route that the maker changes', () => {
   const changed = (...changes: RouteChange[]): ShopStep[] =>
     ofPart(
-      shopSteps(
+      stepsOf(
         floor(
           { warp: { cup: 3 } },
           { milling: { changes: changes.map((change) => ({ partId: 'rail', change })) } },
@@ -320,12 +321,12 @@ describe('a route that the maker changes', () => {
       },
     );
     const done = worked(start);
-    expect(shopSteps(done, RULES)).toEqual([]);
+    expect(stepsOf(done, RULES)).toEqual([]);
     expect(partsInHand(done.entries)[0]?.did).toContain('plug');
   });
 
   it('goes by the school of the project before that of the shop', () => {
-    const hand = shopSteps(floor({ warp: { cup: 3 } }, { milling: { school: 'hand' } }), RULES);
+    const hand = stepsOf(floor({ warp: { cup: 3 } }, { milling: { school: 'hand' } }), RULES);
     expect(
       ofPart(hand).every(({ machine }) =>
         ['hand-plane', 'handsaw', 'bench', 'detector'].includes(machine ?? ''),
@@ -396,7 +397,7 @@ describe('the wood of a shop', () => {
             const now = must(past.at(-1));
             const parts = partsInHand(now.entries);
             const part = parts[pick % Math.max(1, parts.length)];
-            const setUps = shopDay(shopSteps(now, RULES), '2026-03-09', RULES.workshop, new Map()).setUps;
+            const setUps = shopDay(stepsOf(now, RULES), '2026-03-09', RULES.workshop, new Map()).setUps;
             const setUp = setUps[pick % Math.max(1, setUps.length)];
             let next: Floor | null = null;
             if (deed === 'work' && setUp)
@@ -441,7 +442,7 @@ describe('the wood of a shop', () => {
         ),
         (cup, crook, rules) => {
           const done = worked(floor({ warp: { cup, crook } }), rules);
-          expect(shopSteps(done, rules)).toEqual([]);
+          expect(stepsOf(done, rules)).toEqual([]);
           for (const { wood } of partsInHand(done.entries)) {
             expect(wood.thickness).toBe(20);
             expect(wood.length).toBe(400);

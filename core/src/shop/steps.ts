@@ -92,22 +92,44 @@ const STRAIGHTENERS: Readonly<Record<StraightenWay, RouteMachine>> = {
 export const stepsDone = (entries: readonly Entry[]): ReadonlySet<string> =>
   new Set(entries.flatMap(({ steps }) => steps ?? []));
 
+/** The floor as it stands: what the steps that are left follow from. */
+export interface FloorNow {
+  readonly pieces: readonly Piece[];
+  readonly projects: readonly Project[];
+  readonly parts: readonly PartInHand[];
+  /** Ids of the steps that were done. */
+  readonly done: ReadonlySet<string>;
+}
+
+/** What the entries come to; `about` leaves all boards and parts aside but those with these ids. */
+export function floorNow({ pieces, projects, entries }: FloorFacts, about?: ReadonlySet<string>): FloorNow {
+  const parts = partsInHand(entries);
+  return {
+    pieces: about === undefined ? pieces : pieces.filter(({ id }) => about.has(id)),
+    projects,
+    parts: about === undefined ? parts : parts.filter(({ id }) => about.has(id)),
+    done: stepsDone(entries),
+  };
+}
+
 /** The steps that are left, each after those that it needs. */
-export function shopSteps(floor: FloorFacts, rules: FloorRules): ShopStep[] {
-  const done = stepsDone(floor.entries);
-  const accepted = floor.projects.filter(({ plan }) => plan?.accepted === true);
+export function shopSteps({ pieces, projects, parts, done }: FloorNow, rules: FloorRules): ShopStep[] {
   const byPiece = new Map<PieceId, { readonly project: Project; readonly cut: PlannedCut }[]>();
-  for (const project of accepted)
-    for (const cut of project.plan?.cuts ?? [])
-      byPiece.set(cut.pieceId, [...(byPiece.get(cut.pieceId) ?? []), { project, cut }]);
-  const pieces = new Map(floor.pieces.map((piece) => [piece.id, piece]));
-  const boards = [...byPiece].flatMap(([id, planned]) => {
-    const piece = pieces.get(id);
-    return piece ? boardSteps(piece, planned, rules, done) : [];
+  for (const project of projects) {
+    if (project.plan?.accepted !== true) continue;
+    for (const cut of project.plan.cuts) {
+      const known = byPiece.get(cut.pieceId);
+      if (known) known.push({ project, cut });
+      else byPiece.set(cut.pieceId, [{ project, cut }]);
+    }
+  }
+  const boards = pieces.flatMap((piece) => {
+    const planned = byPiece.get(piece.id);
+    return planned ? boardSteps(piece, planned, rules, done) : [];
   });
-  const projects = new Map(floor.projects.map((project) => [project.id, project]));
-  const hand = partsInHand(floor.entries).flatMap((part) => {
-    const project = projects.get(part.projectId);
+  const known = new Map(projects.map((project) => [project.id, project]));
+  const hand = parts.flatMap((part) => {
+    const project = known.get(part.projectId);
     return project && part.state === undefined ? handSteps(project, part, rules) : [];
   });
   return [...hand, ...boards];

@@ -3,6 +3,7 @@
  * maker has for it. Unlike limits and kerf it changes no plan.
  */
 import { weekdayOf } from '../foundation/calendar-day.ts';
+import type { Machines } from '../yield/machines.ts';
 import { ROUTE_MACHINES, type MillingSchool, type RouteMachine } from '../yield/milling.ts';
 
 export const WEEKDAYS = ['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun'] as const;
@@ -26,6 +27,8 @@ export interface Workshop {
   readonly school?: MillingSchool;
   readonly park: Readonly<Partial<Record<RouteMachine, MachineNotes>>>;
   readonly hours: Readonly<Partial<Record<Weekday, readonly Stretch[]>>>;
+  /** The maker’s own machines, kept to come back to from a preset. */
+  readonly ownMachines?: Machines;
 }
 
 const EVENING: readonly Stretch[] = [['18:00', '20:00']];

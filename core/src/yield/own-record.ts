@@ -6,8 +6,6 @@ import type { SpeciesId } from '../timber/species.ts';
 import { sum } from '../foundation/sum.ts';
 import { recordedShares } from './usable-share.ts';
 
-export type MilledId = string & { readonly brand?: 'MilledId' };
-
 /** What was known of a piece when it was calculated, least first. */
 export const KNOWLEDGE = ['kind', 'tallied', 'inspected', 'scanned', 'machined'] as const;
 export type Knowledge = (typeof KNOWLEDGE)[number];
@@ -30,7 +28,7 @@ export interface CameOut {
 
 /** One line of the shop's own record: what a piece was calculated to give, and what it gave. */
 export interface Milled {
-  readonly id: MilledId;
+  readonly id: string;
   readonly day: string;
   readonly tag: string;
   /** Kind of find that it came out of; absent where that is not on record. */

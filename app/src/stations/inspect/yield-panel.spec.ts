@@ -2,7 +2,14 @@ import { MatButtonToggleGroupHarness } from '@angular/material/button-toggle/tes
 import { MatExpansionPanelHarness } from '@angular/material/expansion/testing';
 import { MatInputHarness } from '@angular/material/input/testing';
 import { TestBed } from '@angular/core/testing';
-import { estimateYield, type Grade, type Milled, type Piece, type PieceYield } from '@aldrek/core';
+import {
+  estimateYield,
+  type Grade,
+  type Entry,
+  type Milled,
+  type Piece,
+  type PieceYield,
+} from '@aldrek/core';
 import { describe, expect, it } from 'vitest';
 import { heard, show, textOf, withShop, write } from '../../../test-support/component';
 import { aBoard } from '../../../test-support/made-up-piece';
@@ -21,9 +28,21 @@ const milled = (id: string, reckonedM3: number): Milled => ({
   came: [{ count: 1, length: 1000, width: 100, thickness: 10 }],
 });
 
+const nothing = { pieces: [], parts: [] };
+const planedEntryOf = ({ id, day, ...planed }: Milled): Entry => ({
+  id,
+  kind: 'planed',
+  day,
+  projectIds: [],
+  took: nothing,
+  gave: nothing,
+  lost: { kerfM3: 0, wasteM3: 0 },
+  planed,
+});
+
 /** The panel of a piece, with what the core calculates for it. */
 async function panel(piece: Piece, record: readonly Milled[] = [], grade: Grade = 'character') {
-  const store = await withShop({ pieces: [piece], milled: record });
+  const store = await withShop({ pieces: [piece], entries: record.map(planedEntryOf) });
   const given: PieceYield = estimateYield(piece, grade, store.habits(), store.machines(), 'area');
   const shown = await show(YieldPanel, { piece, given, grade, drawn: 'crosscutFirst' });
   return { store, given, ...shown };

@@ -1,15 +1,16 @@
-import { computed, inject, Injectable } from '@angular/core';
+import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import {
   cautionsFor,
-  cutSheet,
-  dayOfSawing,
-  fullWidth,
+  floorNow,
   inHandFor,
+  millingOf,
+  ownMinutes,
   partLetter,
   partsInHand,
-  punchedIn,
+  projectState,
   roughSize,
-  routeForPart,
+  fullWidth,
+  toleranceFaults,
   warpFates,
   woodBalance,
   type Part,
@@ -17,56 +18,93 @@ import {
   type Piece,
   type PlannedCut,
   type Project,
-  type Route,
+  type ProjectState,
+  type ShopStep,
   type Warp,
   type WarpFates,
 } from '@aldrek/core';
+import { Planning } from '../../planning/planning';
 import { ShopStore } from '../../shop-store/shop.store';
+import { Today } from '../../shop-store/today';
+import type { FloorDay } from '../../workers/protocol';
 
 export interface ProjectInHand {
   readonly project: Project;
+  readonly state: ProjectState;
   readonly boards: number;
   readonly parts: number;
   readonly inHand: number;
+  readonly milled: number;
   readonly short: readonly { readonly name: string; readonly count: number }[];
 }
 
-/** A part with the way to it out of its board. */
+/** The milling of one part of a board: the steps of its first copy, which those of the others are like. */
 export interface RoutedPart {
   readonly name: string;
+  readonly project: Project;
   readonly part: Part;
-  readonly route: Route;
+  readonly steps: readonly ShopStep[];
   readonly warp: Warp;
   /** Where the board is warped enough to think about it. */
   readonly fates: WarpFates | null;
 }
 
-/** Less than this is planed away with the clean-up, mm. */
-const LITTLE_WARP_MM = 1;
-
 export interface BoardInHand {
   readonly piece: Piece;
   readonly cuts: readonly PlannedCut[];
   readonly projects: string;
-  readonly routes: readonly RoutedPart[];
 }
 
-/** What is in hand on the shop floor: accepted plans, the boards they wait for, and what has been cut. */
+/** Less than this is planed away with the clean-up, mm. */
+const LITTLE_WARP_MM = 1;
+
+/** What is in hand on the shop floor: accepted plans, the boards they wait for, what is to be done, and what has been cut. */
 @Injectable()
 export class FloorView {
   private readonly store = inject(ShopStore);
+  private readonly planning = inject(Planning);
+  private readonly today = inject(Today);
+  private asked = 0;
+
+  /** What is left to be done, from the worker; as it was before the last change until it has answered. */
+  readonly floor = signal<FloorDay | null>(null);
+  readonly steps = computed(() => this.floor()?.steps ?? []);
+  readonly stepById = computed(() => new Map(this.steps().map((step) => [step.id, step])));
 
   private readonly accepted = computed(() =>
     this.store.projects().filter(({ plan }) => plan?.accepted === true),
   );
   readonly parts = computed(() => partsInHand(this.store.entries()));
+  readonly partById = computed(() => new Map(this.parts().map((part) => [part.id, part])));
   readonly balance = computed(() => woodBalance(this.store.pieces(), this.store.entries()));
+  readonly milling = computed(() => millingOf(this.steps()));
+
+  constructor() {
+    effect(() => {
+      const shop = this.store.shop();
+      const workshop = this.store.workshop();
+      untracked(() => {
+        const { parts, done } = floorNow(shop);
+        const mine = ++this.asked;
+        const ask = { parts, done, workshop, own: ownMinutes(shop.entries), day: this.today.get() };
+        void this.planning
+          .day(ask)
+          .then((floor) => {
+            if (mine === this.asked && floor) this.floor.set(floor);
+          })
+          // A worker that died has said so itself; what is shown stays.
+          .catch(() => undefined);
+      });
+    });
+  }
 
   /** Parts are lettered within their project, as on its cut sheet. */
   readonly letters = computed(
     () =>
       new Map(
-        this.accepted().flatMap(({ parts }) => parts.map((part, i) => [part.id, partLetter(i)] as const)),
+        this.store
+          .projects()
+          .flatMap(({ parts }) => parts.map((part, i) => [part.id, partLetter(i)] as const)),
       ),
   );
   readonly names = computed(() => {
@@ -82,11 +120,14 @@ export class FloorView {
     this.accepted().map((project) => {
       const { parts, plan } = project;
       const nameOf = new Map(parts.map(({ id, name }) => [id, name]));
+      const own = inHandFor(this.parts(), project.id);
       return {
         project,
+        state: projectState(project, own, this.milling()),
         boards: new Set(plan?.cuts.map(({ pieceId }) => pieceId)).size,
-        parts: parts.reduce((sum, { qty }) => sum + qty, 0),
-        inHand: inHandFor(this.parts(), project.id).length,
+        parts: (plan?.cuts ?? []).filter(({ partId }) => partId !== 'offcut').length + own.length,
+        inHand: own.length,
+        milled: own.filter(({ id }) => !this.milling().has(id)).length,
         short: (plan?.missing ?? []).map(({ partId, short }) => ({
           name: nameOf.get(partId) ?? '',
           count: short,
@@ -107,29 +148,35 @@ export class FloorView {
     }
     const boards = [...byPiece].flatMap(([id, { cuts, projects }]): BoardInHand[] => {
       const piece = this.store.pieceById().get(id);
-      if (!piece) return [];
-      const parts = projects.flatMap((project) => project.parts);
-      return [
-        {
-          piece,
-          cuts,
-          projects: projects.map(({ name }) => name).join(', '),
-          routes: this.routesOf(piece, cuts, parts),
-        },
-      ];
+      return piece ? [{ piece, cuts, projects: projects.map(({ name }) => name).join(', ') }] : [];
     });
     return boards.sort((a, b) => b.piece.length - a.piece.length || a.piece.tag.localeCompare(b.piece.tag));
   });
 
-  readonly day = computed(() => {
-    const { kerfMm } = this.store.habits();
-    const sheets = this.boards().map(({ piece, cuts }) => {
-      const size = { length: piece.length, width: fullWidth(piece), noSaw: punchedIn(piece) };
-      return { piece, cuts: cutSheet(size, cuts, kerfMm)?.cuts ?? [] };
-    });
-    return dayOfSawing(sheets, this.store.machines());
-  });
+  /** How each part of a board is milled. */
+  routesOf({ piece, cuts }: BoardInHand): readonly RoutedPart[] {
+    const keys = new Map<string, ShopStep[]>();
+    for (const step of this.steps()) {
+      if (step.part?.handId !== null || step.part.from !== piece.tag) continue;
+      const { key } = step.part;
+      keys.set(key, [...(keys.get(key) ?? []), step]);
+    }
+    const asked = new Set<string>(cuts.map(({ partId }) => partId));
+    return this.accepted().flatMap((project) =>
+      project.parts
+        .filter(({ id }) => asked.has(id))
+        .map((part) => ({
+          name: `${this.letters().get(part.id) ?? ''} ${part.name}`.trim(),
+          project,
+          part,
+          steps: [...keys.values()].find(([first]) => first?.part?.partId === part.id) ?? [],
+          warp: piece.warp ?? {},
+          fates: this.fatesOf(piece, part),
+        })),
+    );
+  }
 
+  /** Cautions of the boards that are to be sawn, each once. */
   readonly cautions = computed(() => {
     const found = new Map<
       string,
@@ -137,6 +184,8 @@ export class FloorView {
     >();
     for (const { piece } of this.boards()) {
       for (const { id, danger, precaution, whoDecides } of cautionsFor(piece)) {
+        // The detector has a gate of its own at each set-up.
+        if (id === 'metal' || id === 'unscanned') continue;
         const known = found.get(id) ?? { danger, precaution, whoDecides, tags: [] };
         known.tags.push(piece.tag);
         found.set(id, known);
@@ -152,17 +201,10 @@ export class FloorView {
       ?.parts.find(({ id }) => id === partId);
   }
 
-  private routesOf(piece: Piece, cuts: readonly PlannedCut[], parts: readonly Part[]): BoardInHand['routes'] {
-    const asked = new Set<string>(cuts.map(({ partId }) => partId));
-    return parts
-      .filter(({ id }) => asked.has(id))
-      .map((part) => ({
-        name: `${this.letters().get(part.id) ?? ''} ${part.name}`.trim(),
-        part,
-        route: routeForPart(piece, part, this.store.machines(), this.store.habits().kerfMm),
-        warp: piece.warp ?? {},
-        fates: this.fatesOf(piece, part),
-      }));
+  /** What is wrong with a part that is under its size. */
+  faultsOf(part: PartInHand): readonly string[] {
+    const project = this.store.projectById().get(part.projectId);
+    return project ? toleranceFaults(part, project) : [];
   }
 
   private fatesOf(piece: Piece, part: Part): WarpFates | null {

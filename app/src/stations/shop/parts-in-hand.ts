@@ -1,17 +1,19 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
-import type { PartInHand } from '@aldrek/core';
+import { stateOf, type PartInHand, type PartState } from '@aldrek/core';
 import { LengthFigure } from '../../format/length-figure';
 import { Notices } from '../../notices/notices';
 import { FloorActions } from '../../shop-store/floor-actions';
 import { ShopStore } from '../../shop-store/shop.store';
+import { ChoiceField } from '../../ui/choice-field';
 import { LengthField } from '../../ui/length-field';
 import { FloorView } from './floor-view';
+import { SAID_STATES, STATE_NAMES } from './words';
 
 /** What has been cut out and waits: each part with the board it came from; one that is spoilt is said to be. */
 @Component({
   selector: 'al-parts-in-hand',
-  imports: [LengthField, LengthFigure, MatButton],
+  imports: [ChoiceField, LengthField, LengthFigure, MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>
@@ -30,15 +32,19 @@ import { FloorView } from './floor-view';
                 <al-length [mm]="one.part.wood.thickness"
               /></span>
             </span>
+            <span class="state">{{ one.state }}</span>
             <button
               type="button"
               matButton="outlined"
               [attr.aria-expanded]="asked() === one.part.id"
-              [attr.aria-label]="'Spoilt: ' + one.part.wood.tag"
+              [attr.aria-label]="'Spoilt, or further on: ' + one.part.wood.tag"
               (click)="ask(one.part)"
             >
-              Spoilt…
+              Change…
             </button>
+            @for (fault of one.faults; track fault) {
+              <p class="fault" role="note">{{ fault }}.</p>
+            }
             @if (asked() === one.part.id) {
               <div class="spoilt" role="group" [attr.aria-label]="'What is good of ' + one.part.wood.tag">
                 <al-length-field
@@ -59,6 +65,12 @@ import { FloorView } from './floor-view';
                 <button type="button" matButton="outlined" (click)="spoil(one.part, false)">
                   All of it is waste
                 </button>
+                <al-choice-field
+                  label="or it is not spoilt, but"
+                  [value]="one.said"
+                  [choices]="states"
+                  (changed)="moveOn(one.part, $event)"
+                />
               </div>
             }
           </li>
@@ -76,7 +88,7 @@ import { FloorView } from './floor-view';
     }
     li {
       display: grid;
-      grid-template-columns: 26px minmax(0, 1fr) auto;
+      grid-template-columns: 26px minmax(0, 1fr) auto auto;
       align-items: center;
       gap: 4px 8px;
       padding: 4px 0;
@@ -87,6 +99,15 @@ import { FloorView } from './floor-view';
     }
     .what > .muted:last-child {
       display: block;
+    }
+    .state {
+      font-weight: 600;
+    }
+    .fault {
+      grid-column: 2 / -1;
+      padding-left: 8px;
+      border-left: 3px solid var(--hazard);
+      font-size: 13.5px;
     }
     .spoilt {
       grid-column: 1 / -1;
@@ -118,9 +139,22 @@ export class PartsInHand {
         part,
         letter: this.view.letters().get(part.partId) ?? '',
         name: this.view.partOf(part)?.name ?? 'part',
+        state: STATE_NAMES[stateOf(part, this.view.milling())],
+        said: part.state ?? ('milled' as const),
+        faults: this.view.faultsOf(part),
       })),
     }));
   });
+
+  protected readonly states = SAID_STATES.map((value) => ({
+    value,
+    name: value === 'milled' ? 'as ticked: sawn or milled' : STATE_NAMES[value],
+  }));
+
+  protected moveOn(part: PartInHand, state: PartState): void {
+    this.actions.moveOn([part], state);
+    this.asked.set(null);
+  }
 
   protected ask(part: PartInHand): void {
     const { length, width } = part.wood;

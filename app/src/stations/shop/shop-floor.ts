@@ -8,11 +8,15 @@ import {
   viewChild,
 } from '@angular/core';
 import { MatButton } from '@angular/material/button';
-import { MatExpansionPanel, MatExpansionPanelHeader } from '@angular/material/expansion';
+import {
+  MatAccordion,
+  MatExpansionPanel,
+  MatExpansionPanelContent,
+  MatExpansionPanelHeader,
+} from '@angular/material/expansion';
 import { MatSlideToggle } from '@angular/material/slide-toggle';
 import { Router, RouterLink } from '@angular/router';
-import { speciesLabel, type DaySetUp, type Piece, type Project } from '@aldrek/core';
-import { PlanBoard } from '../../drawing/plan-board';
+import { balanceOfFind } from '@aldrek/core';
 import { fitScale, scaleNote } from '../../drawing/scale';
 import { widthOf } from '../../drawing/width-of';
 import { Hint } from '../../first-job/hint';
@@ -20,50 +24,47 @@ import { LengthFigure } from '../../format/length-figure';
 import { volumeInDm3 } from '../../format/measures';
 import { bound, Keys } from '../../keys/keys';
 import { Notices } from '../../notices/notices';
-import { Planning } from '../../planning/planning';
 import { FloorActions } from '../../shop-store/floor-actions';
 import { ShopStore } from '../../shop-store/shop.store';
+import { ChoiceField } from '../../ui/choice-field';
+import { BoardCard, sawnInWords } from './board-card';
+import { CautionsSeen } from './cautions-seen';
+import { DaySheet } from './day-sheet';
 import { FloorView } from './floor-view';
 import { PartsInHand } from './parts-in-hand';
-import { RouteSteps } from './route-steps';
+import { ProjectCard } from './project-card';
 import { ScreenAwake } from './screen-awake';
+import { SetUpCard } from './set-up-card';
 import { SHOP_KEYS } from './shop-keys';
+import { WaitingPanel } from './waiting-panel';
+import { WastePanel } from './waste-panel';
+import { minutesText } from './words';
 
-const NO_THEIRS: ReadonlyMap<string, string> = new Map();
+const LARGE_KEY = 'aldrek.shop-large';
+/** So many set-ups stand open from the start; the rest opens when it is touched. */
+const OPEN_AT_FIRST = 1;
 
-/** The saw that makes a set-up, and what is set on it. */
-const SAW_NAMES: Readonly<Record<DaySetUp['kind'], Readonly<Record<NonNullable<DaySetUp['way']>, string>>>> =
-  {
-    rip: {
-      through: 'Table saw, fence',
-      'both-faces': 'Table saw, fence, from both faces',
-      'turned-over': 'Table saw, fence, turned over',
-      bandsaw: 'Bandsaw, fence',
-      hand: 'Rip saw, by hand, line',
-    },
-    crosscut: {
-      through: 'Crosscut, stop',
-      'both-faces': 'Crosscut, stop, from both faces',
-      'turned-over': 'Crosscut, stop, turned over',
-      bandsaw: 'Bandsaw across, line',
-      hand: 'Crosscut saw, by hand, line',
-    },
-  };
-
-/** Shop: what accepted plans ask of the day, board by board and set-up by set-up, and what has come of it. */
+/** Shop: what accepted plans ask of the day, set-up by set-up and board by board, and what has come of it. */
 @Component({
   selector: 'al-shop-floor',
   imports: [
+    BoardCard,
+    ChoiceField,
+    DaySheet,
     Hint,
     LengthFigure,
+    MatAccordion,
     MatButton,
     MatExpansionPanel,
+    MatExpansionPanelContent,
     MatExpansionPanelHeader,
     MatSlideToggle,
     PartsInHand,
-    PlanBoard,
-    RouteSteps,
+    ProjectCard,
     RouterLink,
+    SetUpCard,
+    WaitingPanel,
+    WastePanel,
   ],
   providers: [FloorView, ScreenAwake],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -74,44 +75,71 @@ export class ShopFloor {
   protected readonly store = inject(ShopStore);
   protected readonly view = inject(FloorView);
   protected readonly awake = inject(ScreenAwake);
+  protected readonly seen = inject(CautionsSeen);
   private readonly actions = inject(FloorActions);
-  private readonly planning = inject(Planning);
   private readonly notices = inject(Notices);
   private readonly router = inject(Router);
   private readonly bench = viewChild<ElementRef<HTMLElement>>('bench');
   private readonly benchPx = widthOf(this.bench, 700);
 
-  protected readonly none = NO_THEIRS;
-  protected readonly matching = signal<string | null>(null);
+  protected readonly printing = signal(false);
+  protected readonly large = signal(localStorage.getItem(LARGE_KEY) === 'yes');
+  protected readonly find = signal<string | null>(null);
+  /** Set-ups that were opened or closed by hand. */
+  private readonly byHand = signal<ReadonlyMap<string, boolean>>(new Map());
+
   protected readonly pxPerMm = computed(() => {
     const longest = this.view.boards()[0]?.piece.length ?? 1000;
     return fitScale(Math.max(600, longest), Math.max(200, this.benchPx() - 8));
   });
   protected readonly scaleNote = computed(() => scaleNote(this.pxPerMm()));
-  protected readonly setUps = computed(() =>
-    this.view.day().setUps.map((setUp, i) => ({
-      ...setUp,
-      key: `${i} ${setUp.kind} ${setUp.atMm}`,
-      name:
-        setUp.way === null
-          ? 'No saw of this shop: have it cut, or by hand'
-          : SAW_NAMES[setUp.kind][setUp.way],
-      cuts: setUp.cuts.map(({ tag, number, workpiece }) => ({
-        tag,
-        what: workpiece === 'the board' ? `cut ${number}` : `cut ${number}, ${workpiece}`,
-      })),
-    })),
-  );
+  /** All workpieces of the day on one scale, beside their ticks and names. */
+  protected readonly stepScale = computed(() => {
+    const steps = this.view.floor()?.day.setUps.flatMap((setUp) => setUp.steps) ?? [];
+    const longest = steps.reduce((most, { size }) => Math.max(most, size.length), 600);
+    return fitScale(longest, Math.max(120, this.benchPx() * 0.5));
+  });
+
+  protected readonly setUps = computed(() => {
+    const all = this.view.floor()?.day.setUps ?? [];
+    const firstOver = all.findIndex(({ fits }) => !fits);
+    return all.map((setUp, i) => {
+      const names = setUp.steps.slice(0, 6).map(({ name }) => name);
+      const more = setUp.steps.length - names.length;
+      return {
+        ...setUp,
+        title: SetUpCard.title(setUp),
+        about: minutesText(setUp.minutes),
+        names: [...new Set(names)].join(', ') + (more > 0 ? ` and ${more} more` : ''),
+        firstOver: i === firstOver,
+      };
+    });
+  });
+
+  protected readonly hours = computed(() => {
+    const day = this.view.floor()?.day;
+    const fits = (day?.setUps ?? []).reduce((sum, setUp) => sum + (setUp.fits ? setUp.minutes : 0), 0);
+    return {
+      fits: minutesText(fits),
+      own: minutesText(day?.ownMinutes ?? 0),
+      all: minutesText(day?.minutes ?? 0),
+    };
+  });
+
+  protected readonly finds = computed(() => this.store.finds().map(({ id, name }) => ({ value: id, name })));
   protected readonly wood = computed(() => {
-    const { foundM3, onRackM3, partsM3, wasteM3, kerfM3 } = this.view.balance();
+    const find = this.find();
+    const balance =
+      find === null ? this.view.balance() : balanceOfFind(this.store.pieces(), this.store.entries(), find);
     const text = (m3: number): string => volumeInDm3(m3, this.store.unit());
     return {
-      found: text(foundM3),
+      found: text(balance.foundM3),
       rows: [
-        { name: 'on the rack', text: text(onRackM3) },
-        { name: 'parts in hand', text: text(partsM3) },
-        { name: 'waste', text: text(wasteM3) },
-        { name: 'sawdust', text: text(kerfM3) },
+        { name: 'on the rack', text: text(balance.onRackM3) },
+        { name: 'of that, offcuts', text: text(balance.offcutsM3) },
+        { name: 'parts', text: text(balance.partsM3) },
+        { name: 'waste', text: text(balance.wasteM3) },
+        { name: 'dust and shavings', text: text(balance.kerfM3) },
       ],
     };
   });
@@ -120,59 +148,48 @@ export class ShopFloor {
     inject(Keys).use({
       title: 'Shop',
       bindings: bound(SHOP_KEYS, {
-        saw: () => {
-          const [board] = this.view.boards();
-          if (!board) return false;
-          this.saw(board.piece);
-          return true;
-        },
+        saw: () => this.sawFirst(),
         print: () => this.print(),
       }),
     });
   }
 
-  protected saw(piece: Piece): void {
-    const offcuts = this.actions.saw(piece);
-    if (offcuts === null) return;
-    const [first, ...more] = offcuts.map(({ tag }) => tag);
-    this.notices.undoable(
-      first === undefined
-        ? `${piece.tag} is sawn.`
-        : `${piece.tag} is sawn; ${[first, ...more].join(', ')} went on the rack. Label ${more.length === 0 ? 'it' : 'them'}.`,
-    );
+  private sawFirst(): boolean {
+    const [board] = this.view.boards();
+    const offcuts = board && this.actions.saw(board.piece);
+    if (!board || !offcuts) return false;
+    this.notices.undoable(sawnInWords(board.piece, offcuts));
+    return true;
   }
 
-  /** Labels of the offcuts that the last boards gave. */
+  protected isOpen(id: string, index: number): boolean {
+    return this.byHand().get(id) ?? index < OPEN_AT_FIRST;
+  }
+
+  protected opened(id: string, open: boolean): void {
+    this.byHand.set(new Map([...this.byHand(), [id, open]]));
+  }
+
+  protected setLarge(large: boolean): void {
+    this.large.set(large);
+    localStorage.setItem(LARGE_KEY, large ? 'yes' : 'no');
+  }
+
+  /** Labels of the offcuts that lie on the rack. */
   protected labelOffcuts(): void {
-    const made = this.store.entries().flatMap(({ gave }) => gave.pieces.map(({ id }) => id));
+    const made = this.store
+      .entries()
+      .flatMap(({ kind, gave }) => (kind === 'broken-down' ? [] : gave.pieces.map(({ id }) => id)));
     const there = made.filter((id) => this.store.pieceById().has(id));
     void this.router.navigate(['/labels'], { queryParams: { of: there.join(',') } });
   }
 
   protected readonly hasOffcuts = computed(() => this.view.balance().offcutsM3 > 0);
 
-  protected async matchRest(project: Project): Promise<void> {
-    if (this.matching() !== null) return;
-    this.matching.set(project.id);
-    try {
-      const found = await this.planning.rest(project.id);
-      if (!found || found.cuts.length === 0) {
-        this.notices.say(
-          `Nothing on the rack takes what is missing of ${project.name}. Projects shows ways out.`,
-        );
-        return;
-      }
-      this.actions.keepRest(project, found);
-    } finally {
-      this.matching.set(null);
-    }
-  }
-
-  protected called(piece: Piece): string {
-    return `${speciesLabel(piece)} ${piece.name}`.trim();
-  }
-
+  /** The sheet takes the place of the station until it is printed. */
   protected print(): void {
-    window.print();
+    this.printing.set(true);
+    addEventListener('afterprint', () => this.printing.set(false), { once: true });
+    setTimeout(() => window.print());
   }
 }

@@ -1,0 +1,204 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButton } from '@angular/material/button';
+import type { ShopStep, Waiting, Warp } from '@aldrek/core';
+import { dayText } from '../../format/day-text';
+import { Notices } from '../../notices/notices';
+import { FloorActions } from '../../shop-store/floor-actions';
+import { Today } from '../../shop-store/today';
+import { FigureField } from '../../ui/figure-field';
+import { LengthField } from '../../ui/length-field';
+import { FloorView } from './floor-view';
+import { DEED_NAMES, minutesText } from './words';
+
+const GAPS = ['cup', 'bow', 'crook', 'twist'] as const;
+
+/** What waits, until when and what it holds up; wood that has rested is read again; and what can be done meanwhile. */
+@Component({
+  selector: 'al-waiting-panel',
+  imports: [FigureField, LengthField, MatButton],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h2>
+      Waiting <span class="muted">{{ groups().length === 0 ? 'nothing' : '' }}</span>
+    </h2>
+    @for (group of groups(); track group.key) {
+      <section [attr.aria-label]="group.title">
+        <strong>{{ group.title }}</strong>
+        <span class="muted">{{ group.names }}</span>
+        <p>{{ group.words }}</p>
+        @if (group.holds > 0) {
+          <p class="muted">{{ group.holds }} {{ group.holds === 1 ? 'step waits' : 'steps wait' }} for it.</p>
+        }
+        @if (group.rests) {
+          <button
+            type="button"
+            matButton="outlined"
+            [attr.aria-expanded]="reading() === group.key"
+            (click)="reading.set(reading() === group.key ? null : group.key)"
+          >
+            Read it again…
+          </button>
+        }
+        @if (reading() === group.key) {
+          <div class="reading" role="group" aria-label="Moisture and warp, read again">
+            <al-figure-field
+              label="moisture"
+              kind="moisture"
+              [value]="moisture()"
+              [optional]="true"
+              [least]="0"
+              [most]="60"
+              (changed)="moisture.set($event)"
+            />
+            @for (gap of gaps; track gap) {
+              <al-length-field
+                [label]="gap"
+                [fine]="true"
+                [value]="warp()[gap] ?? 0"
+                [optional]="true"
+                [least]="-60"
+                [most]="60"
+                (changed)="setGap(gap, $event)"
+              />
+            }
+            <button type="button" matButton="filled" (click)="rested(group.steps)">
+              {{ group.early ? 'It rested long enough for me' : 'It has rested' }}
+            </button>
+            <p class="muted">
+              Go on when the moisture moves less than 0.5 % in a week. What is warped again is flattened once
+              more. Leave empty what you did not read.
+            </p>
+          </div>
+        }
+      </section>
+    }
+    @if (groups().length > 0) {
+      <h2>Meanwhile</h2>
+      @for (one of meanwhile(); track one.id) {
+        <p>
+          {{ one.words }} <span class="muted">{{ one.minutes }}</span>
+        </p>
+      } @empty {
+        <p class="muted">Nothing on the floor. Label offcuts, scan what comes next, sharpen.</p>
+      }
+    }
+  `,
+  styles: `
+    :host {
+      display: grid;
+      align-content: start;
+      gap: 8px;
+    }
+    section {
+      display: grid;
+      gap: 2px;
+      padding: 10px 12px;
+      border: 1px solid var(--line);
+      border-radius: 10px;
+      background: var(--surface);
+    }
+    section > button {
+      justify-self: start;
+    }
+    .reading {
+      display: grid;
+      grid-template-columns: 1fr 1fr;
+      gap: 8px;
+      padding-top: 8px;
+
+      p,
+      button {
+        grid-column: 1 / -1;
+      }
+    }
+  `,
+})
+export class WaitingPanel {
+  protected readonly view = inject(FloorView);
+  private readonly actions = inject(FloorActions);
+  private readonly today = inject(Today);
+  private readonly notices = inject(Notices);
+  protected readonly gaps = GAPS;
+  protected readonly reading = signal<string | null>(null);
+  protected readonly moisture = signal(0);
+  protected readonly warp = signal<Warp>({});
+
+  protected readonly groups = computed(() => {
+    const steps = this.view.steps();
+    // What may be read today is no longer waiting for a day, but still for its reading.
+    const ready = steps
+      .filter(
+        ({ do: deed, notBefore }) =>
+          deed === 'rest' && notBefore !== undefined && notBefore <= this.today.get(),
+      )
+      .map((step): Waiting => ({ step, until: step.notBefore ?? null, because: 'rests', holds: 0 }));
+    const byKey = new Map<string, Waiting[]>();
+    for (const waits of [...ready, ...(this.view.floor()?.day.waiting ?? [])]) {
+      if (waits.because === 'rests' && waits.step.notBefore === undefined) continue;
+      const key = `${waits.because} ${waits.until ?? ''} ${waits.because === 'rests' ? '' : waits.step.why}`;
+      byKey.set(key, [...(byKey.get(key) ?? []), waits]);
+    }
+    return [...byKey].map(([key, all]) => {
+      const [{ because, until, step }] = all as [Waiting];
+      const names = all.map((one) => one.step.name);
+      const early = until !== null && until > this.today.get();
+      return {
+        key,
+        steps: all.map((one) => one.step),
+        rests: because === 'rests',
+        early,
+        title:
+          because === 'rests'
+            ? 'Resting after rough milling'
+            : because === 'no-machine'
+              ? 'No machine of this shop'
+              : 'Can’t be milled on',
+        names:
+          names.length > 5
+            ? `${names.slice(0, 4).join(', ')} and ${names.length - 4} more`
+            : names.join(', '),
+        words:
+          because === 'rests'
+            ? early
+              ? `on sticks until ${dayText(until)}, then measure moisture and warp again`
+              : 'long enough: measure moisture and warp again'
+            : step.why,
+        holds: all.reduce((sum, one) => sum + one.holds, 0),
+      };
+    });
+  });
+
+  protected readonly meanwhile = computed(() =>
+    (this.view.floor()?.day.setUps ?? []).slice(0, 5).map(({ id, do: deed, steps, minutes }) => ({
+      id,
+      words: `${deed === undefined ? (steps[0]?.words ?? '') : DEED_NAMES[deed]}: ${steps
+        .slice(0, 3)
+        .map(({ name }) => name)
+        .join(', ')}${steps.length > 3 ? ` and ${steps.length - 3} more` : ''}`,
+      minutes: minutesText(minutes),
+    })),
+  );
+
+  protected setGap(gap: (typeof GAPS)[number], mm: number): void {
+    this.warp.set({ ...this.warp(), [gap]: mm });
+  }
+
+  protected rested(steps: readonly ShopStep[]): void {
+    const moisturePct = this.moisture();
+    const warp = this.warp();
+    const done = this.actions.done(steps, {
+      rested: {
+        ...(moisturePct > 0 ? { moisturePct } : {}),
+        ...(Object.keys(warp).length > 0 ? { warp } : {}),
+      },
+    });
+    if (done === null) {
+      this.notices.say('These wait for a step before they may rest.');
+      return;
+    }
+    this.reading.set(null);
+    this.moisture.set(0);
+    this.warp.set({});
+    this.notices.undoable('Rested, and read again.');
+  }
+}
