@@ -412,7 +412,8 @@ class Routing {
       do: 'rip',
       ...way,
       setting: this.part.width,
-      why: 'to width, the straight edge on the fence',
+      why:
+        way.machine === 'handsaw' ? 'to width, to a gauged line' : 'to width, the straight edge on the fence',
     });
   }
 

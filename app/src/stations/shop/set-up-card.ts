@@ -312,7 +312,8 @@ export class SetUpCard {
   static title({ machine, do: deed, steps }: DaySetUp): string {
     const what = deed === undefined ? (steps[0]?.words ?? '') : DEED_NAMES[deed];
     const where = machine === null ? 'no machine of this shop' : MACHINE_NAMES[machine];
-    const set = deed === undefined ? undefined : SET_NAMES[deed];
+    const named = deed === undefined ? undefined : SET_NAMES[deed];
+    const set = named !== undefined && (machine === 'handsaw' || machine === 'jigsaw') ? 'line' : named;
     return `${what} · ${where}${set === undefined ? '' : `, ${set}`}`;
   }
 }

@@ -121,7 +121,7 @@ export class ShopFloor {
     const fits = (day?.setUps ?? []).reduce((sum, setUp) => sum + (setUp.fits ? setUp.minutes : 0), 0);
     return {
       fits: minutesText(fits),
-      own: minutesText(day?.ownMinutes ?? 0),
+      own: day === undefined || day.ownMinutes === 0 ? null : minutesText(day.ownMinutes),
       all: minutesText(day?.minutes ?? 0),
     };
   });
