@@ -15,6 +15,7 @@ const BRIEF = {
   frames: [],
   rack: ['200'],
   stations: ['100'],
+  floor: ['5'],
   typing: [],
 };
 

@@ -52,7 +52,56 @@ export function shopOf(count, settings, projectCount = 0) {
     hauls: [],
     pieces,
     projects,
-    milled: [],
     entries: [],
   };
+}
+
+/** A shop floor: so many accepted projects of ten parts each, two to a board. */
+export function floorOf(projectCount, settings) {
+  const shop = shopOf(0, settings);
+  const pieces = [];
+  const projects = Array.from({ length: projectCount }, (_, n) => {
+    const parts = Array.from({ length: 5 }, (_, i) => ({
+      id: `part-${n}-${i}`,
+      name: ['rail', 'leg', 'slat', 'cleat', 'stretcher'][i],
+      qty: 2,
+      length: 300 + 90 * ((n + 3 * i) % 9),
+      width: 40 + 12 * ((n + i) % 5),
+      thickness: 18 + 3 * (i % 3),
+      species: 'any',
+      grade: 'character',
+      allowances: { length: 25, width: 5, thickness: 2 },
+    }));
+    const cuts = parts.flatMap((part, i) => {
+      const id = `p-${n}-${i}`;
+      const [length, width] = [part.length + 25, part.width + 5];
+      pieces.push({
+        id,
+        tag: `B-${n}-${i}`,
+        name: 'board',
+        length: 2 * length + 120,
+        width: width + 30,
+        thickness: part.thickness + 6,
+        species: 'european-oak',
+        speciesSure: 'sure',
+        place: `bay ${i}`,
+        find: 'chapel pews',
+        findings: [],
+        warp: { cup: i % 3, bow: n % 4 },
+        reservedFor: `project-${n}`,
+      });
+      return [0, 1].map((unit) => ({
+        pieceId: id,
+        partId: part.id,
+        unit,
+        x: unit * (length + 3.2),
+        y: 0,
+        length,
+        width,
+      }));
+    });
+    const plan = { cuts, coverage: 1, missing: [], spentM2: 1, atMostOver: null, accepted: true };
+    return { id: `project-${n}`, name: `bench ${n + 1}`, note: '', parts, plan };
+  });
+  return { ...shop, pieces, projects };
 }

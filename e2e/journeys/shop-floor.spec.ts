@@ -154,10 +154,13 @@ test('a hand-tool shop squares the same rails by saw and plane', async ({ page }
 test('a post too thick for the saw waits, and says what would cut it', async ({ page }) => {
   const shop = new Shop(page);
   await shop.open();
-  await shop.tally('post 1400 x 160 x 160 oak, yard');
+  await shop.tally('post 1400 x 140 x 140 oak, yard');
   await project(shop, ['1 upright 600 x 100 x 100 oak, character']);
   await shop.open('/settings?page=Milling');
-  await page.getByRole('checkbox', { name: /bandsaw.*there is one/i }).uncheck();
+  const depth = page.getByRole('textbox', { name: 'table saw, depth' });
+  await depth.fill('60');
+  await depth.press('Enter');
+  await page.getByRole('checkbox', { name: 'bandsaw, height: there is one' }).uncheck();
   await shop.go('Shop');
   const waiting = page.getByRole('region', { name: 'No machine of this shop' });
   await expect(waiting).toContainText('no saw of this shop makes this cut');

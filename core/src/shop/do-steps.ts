@@ -50,7 +50,9 @@ export function doSteps(
   rules: FloorRules,
   how: StepsDone,
 ): Floor | null {
-  const left = new Map(shopSteps(floorNow(floor, aboutOf(steps)), rules).map((step) => [step.id, step]));
+  const boards = steps.every(({ pieceId }) => pieceId !== null);
+  const now = floorNow(floor, aboutOf(steps));
+  const left = new Map(shopSteps(now, rules, boards ? 'boards' : undefined).map((step) => [step.id, step]));
   const doable = steps.filter(
     ({ id }) => left.has(id) && openNeeds(left.get(id) as ShopStep, left).length === 0,
   );
@@ -118,7 +120,7 @@ function sawFinished(floor: Floor, done: readonly ShopStep[], rules: FloorRules,
   if (boards.size === 0) return now;
   const then = floorNow(floor, aboutOf(done));
   const open = new Set(
-    shopSteps(then, rules)
+    shopSteps(then, rules, 'boards')
       .filter(isCut)
       .map(({ pieceId }) => pieceId),
   );

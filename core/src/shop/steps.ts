@@ -112,8 +112,9 @@ export function floorNow({ pieces, projects, entries }: FloorFacts, about?: Read
   };
 }
 
-/** The steps that are left, each after those that it needs. */
-export function shopSteps({ pieces, projects, parts, done }: FloorNow, rules: FloorRules): ShopStep[] {
+/** The steps that are left, each after those that it needs; `only` boards leaves the milling of parts aside. */
+export function shopSteps(now: FloorNow, rules: FloorRules, only?: 'boards'): ShopStep[] {
+  const { pieces, projects, parts, done } = now;
   const byPiece = new Map<PieceId, { readonly project: Project; readonly cut: PlannedCut }[]>();
   for (const project of projects) {
     if (project.plan?.accepted !== true) continue;
@@ -125,8 +126,9 @@ export function shopSteps({ pieces, projects, parts, done }: FloorNow, rules: Fl
   }
   const boards = pieces.flatMap((piece) => {
     const planned = byPiece.get(piece.id);
-    return planned ? boardSteps(piece, planned, rules, done) : [];
+    return planned ? boardSteps(piece, planned, rules, done, only) : [];
   });
+  if (only === 'boards') return boards;
   const known = new Map(projects.map((project) => [project.id, project]));
   const hand = parts.flatMap((part) => {
     const project = known.get(part.projectId);
@@ -154,6 +156,7 @@ function boardSteps(
   planned: readonly { readonly project: Project; readonly cut: PlannedCut }[],
   rules: FloorRules,
   done: ReadonlySet<string>,
+  only?: 'boards',
 ): ShopStep[] {
   const { machines, kerfMm } = rules;
   const steps: ShopStep[] = [];
@@ -224,6 +227,7 @@ function boardSteps(
     add({ id, words, machine: 'bench', why: 'metal that stays, or shapes, lie in the way', needs: [scan] });
     sawn.push(id);
   }
+  if (only === 'boards') return steps;
   const parts = planned.flatMap(({ project, cut }) => {
     const part = project.parts.find(({ id }) => id === cut.partId);
     if (cut.partId === OFFCUT || !part) return [];

@@ -153,14 +153,25 @@ export class FloorView {
     return boards.sort((a, b) => b.piece.length - a.piece.length || a.piece.tag.localeCompare(b.piece.tag));
   });
 
+  /** Steps of parts that are still in their boards, by the board's tag, of the first copy of each part. */
+  private readonly millingByBoard = computed(() => {
+    const found = new Map<string, Map<string, { readonly key: string; readonly steps: ShopStep[] }>>();
+    for (const step of this.steps()) {
+      if (step.part?.handId !== null) continue;
+      const { from, partId, key } = step.part;
+      const board =
+        found.get(from) ?? new Map<string, { readonly key: string; readonly steps: ShopStep[] }>();
+      found.set(from, board);
+      const known = board.get(partId);
+      if (!known) board.set(partId, { key, steps: [step] });
+      else if (known.key === key) known.steps.push(step);
+    }
+    return found;
+  });
+
   /** How each part of a board is milled. */
   routesOf({ piece, cuts }: BoardInHand): readonly RoutedPart[] {
-    const keys = new Map<string, ShopStep[]>();
-    for (const step of this.steps()) {
-      if (step.part?.handId !== null || step.part.from !== piece.tag) continue;
-      const { key } = step.part;
-      keys.set(key, [...(keys.get(key) ?? []), step]);
-    }
+    const milling = this.millingByBoard().get(piece.tag);
     const asked = new Set<string>(cuts.map(({ partId }) => partId));
     return this.accepted().flatMap((project) =>
       project.parts
@@ -169,7 +180,7 @@ export class FloorView {
           name: `${this.letters().get(part.id) ?? ''} ${part.name}`.trim(),
           project,
           part,
-          steps: [...keys.values()].find(([first]) => first?.part?.partId === part.id) ?? [],
+          steps: milling?.get(part.id)?.steps ?? [],
           warp: piece.warp ?? {},
           fates: this.fatesOf(piece, part),
         })),

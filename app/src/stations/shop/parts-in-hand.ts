@@ -22,7 +22,7 @@ import { SAID_STATES, STATE_NAMES } from './words';
     @for (group of groups(); track group.id) {
       <h3 class="label">{{ group.name }}</h3>
       <ul>
-        @for (one of group.parts; track one.part.id) {
+        @for (one of all() ? group.parts : group.parts.slice(0, most); track one.part.id) {
           <li>
             <strong class="letter">{{ one.letter }}</strong>
             <span class="what">
@@ -76,6 +76,11 @@ import { SAID_STATES, STATE_NAMES } from './words';
           </li>
         }
       </ul>
+      @if (!all() && group.parts.length > most) {
+        <button type="button" matButton="outlined" (click)="all.set(true)">
+          {{ group.parts.length - most }} more parts
+        </button>
+      }
     } @empty {
       <p class="muted">Nothing yet. When a board is sawn, its parts stand here, each with its letter.</p>
     }
@@ -127,6 +132,9 @@ export class PartsInHand {
   private readonly notices = inject(Notices);
   protected readonly asked = signal<string | null>(null);
   protected readonly good = signal({ length: 0, width: 0 });
+
+  protected readonly all = signal(false);
+  protected readonly most = 12;
 
   protected readonly groups = computed(() => {
     const byProject = new Map<string, PartInHand[]>();

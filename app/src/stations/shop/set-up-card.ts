@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+} from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { RouterLink } from '@angular/router';
@@ -46,6 +54,8 @@ const FROM_TEXT: Readonly<
   },
 };
 
+const ROWS_SHOWN = 10;
+
 /** One set-up: what is set, what goes through at it with a tick each, and what to beware of. */
 @Component({
   selector: 'al-set-up-card',
@@ -70,7 +80,7 @@ const FROM_TEXT: Readonly<
       >
     </p>
     <ul>
-      @for (row of rows(); track row.step.id) {
+      @for (row of shown(); track row.step.id) {
         <li [class.waits]="row.waits !== ''">
           <mat-checkbox
             [aria-label]="'Done: ' + row.step.name"
@@ -125,6 +135,11 @@ const FROM_TEXT: Readonly<
         </li>
       }
     </ul>
+    @if (rows().length > shown().length) {
+      <button type="button" matButton="outlined" class="more" (click)="all.set(true)">
+        {{ rows().length - shown().length }} more pieces at this setting
+      </button>
+    }
     @if (gates().length > 0) {
       <al-scan-gate [gates]="gates()" />
     }
@@ -229,6 +244,9 @@ export class SetUpCard {
       };
     }),
   );
+  /** Of many the first are shown, until all are asked for; “All done” means all. */
+  protected readonly all = signal(false);
+  protected readonly shown = computed(() => (this.all() ? this.rows() : this.rows().slice(0, ROWS_SHOWN)));
   protected readonly free = computed(() =>
     this.rows()
       .filter(({ waits, step }) => waits === '' && step.machine !== null && step.do !== 'pull')

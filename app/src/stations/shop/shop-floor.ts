@@ -44,6 +44,10 @@ const LARGE_KEY = 'aldrek.shop-large';
 /** So many set-ups stand open from the start; the rest opens when it is touched. */
 const OPEN_AT_FIRST = 1;
 
+const SET_UPS_SHOWN = 12;
+const BOARDS_SHOWN = 4;
+const PROJECTS_SHOWN = 6;
+
 /** Shop: what accepted plans ask of the day, set-up by set-up and board by board, and what has come of it. */
 @Component({
   selector: 'al-shop-floor',
@@ -115,6 +119,20 @@ export class ShopFloor {
       };
     });
   });
+
+  /** Of a long day the beginning is shown, until all of it is asked for: nobody reads two hundred set-ups. */
+  protected readonly allSetUps = signal(false);
+  protected readonly allBoards = signal(false);
+  protected readonly allProjects = signal(false);
+  protected readonly shownProjects = computed(() =>
+    this.allProjects() ? this.view.projects() : this.view.projects().slice(0, PROJECTS_SHOWN),
+  );
+  protected readonly shownSetUps = computed(() =>
+    this.allSetUps() ? this.setUps() : this.setUps().slice(0, SET_UPS_SHOWN),
+  );
+  protected readonly shownBoards = computed(() =>
+    this.allBoards() ? this.view.boards() : this.view.boards().slice(0, BOARDS_SHOWN),
+  );
 
   protected readonly hours = computed(() => {
     const day = this.view.floor()?.day;
