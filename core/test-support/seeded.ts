@@ -1,5 +1,5 @@
 // Before every unit test: the properties draw the same cases on every machine, so that a red run can be run again.
-// `SEED=random npm run unit` draws others; `npm run hunt` does that many times over.
+// `SEED=random npm run unit` draws others.
 import fc from 'fast-check';
 
 const asked = process.env['SEED'];

@@ -105,6 +105,9 @@ const SCHOOLS: readonly { readonly value: MillingSchool | 'machines'; readonly n
       display: grid;
       gap: 6px;
     }
+    h2:not(:first-child) {
+      margin-top: 14px;
+    }
     .row {
       display: flex;
       flex-wrap: wrap;

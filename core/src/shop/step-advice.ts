@@ -85,6 +85,10 @@ function howTo({ do: deed, machine }: RouteStep, warp: Warp): string[] {
     (deed === 'crosscut' || deed === 'rough-crosscut')
   )
     words.push('crosscut blade, 60 to 80 teeth; end grain before long grain');
+  if (deed === 'straighten' && machine === 'hand-plane')
+    words.push(
+      'as a pair: two edges clamped together and planed at once, faces turned opposite, so that their errors cancel',
+    );
   if (machine === 'planer') words.push('light passes; turn it end for end where it tears');
   if (machine === 'router') words.push('against the rotation, a little at a time');
   return words;
