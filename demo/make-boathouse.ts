@@ -222,7 +222,7 @@ const entries = [
           ],
     ),
   ...planed.map(({ id: of, day, ...line }): Entry => ({
-    id: of as string,
+    id: of,
     kind: 'planed',
     day,
     projectIds: [],

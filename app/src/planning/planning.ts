@@ -20,6 +20,8 @@ import type {
 } from '../workers/protocol';
 import { ShopStore } from '../shop-store/shop.store';
 
+export type { FloorDay } from '../workers/protocol';
+
 /** Pieces that are sent in one go: the page copies each, and must not be held up. */
 const AT_ONCE = 200;
 

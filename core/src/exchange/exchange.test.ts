@@ -1,10 +1,14 @@
-import { photosIn } from './photos-in.ts';
-import { milledOf, type Entry } from '../shop/entry.ts';
 import { existsSync, readFileSync } from 'node:fs';
-import type { Piece } from '../stock/piece.ts';
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { aFinding, aPiece } from '../../test-support/made-up-pieces.ts';
-import { applyChange, changeBetween, inverse, isEmptyDelta } from './change.ts';
+import { shopDay } from '../shop/day.ts';
+import { doSteps } from '../shop/do-steps.ts';
+import { milledOf, type Entry } from '../shop/entry.ts';
+import { floorNow, shopSteps } from '../shop/steps.ts';
+import type { Piece } from '../stock/piece.ts';
+import { applyChange, changeBetween, inverse, isEmptyDelta, type ShopChange } from './change.ts';
+import { photosIn } from './photos-in.ts';
 import { readShop } from './read-shop.ts';
 import { emptyShop, type ShopDocument } from './shop-document.ts';
 
@@ -231,4 +235,39 @@ it('names every photo once, those of wood that was sawn too', () => {
   };
   expect(photosIn({ ...emptyShop(), entries: [entry] }).map(({ id }) => id)).toEqual(['p1']);
   expect(photosIn({ ...emptyShop(), pieces: [wood], entries: [entry] })).toHaveLength(1);
+});
+
+it('undo of a day on the shop floor gives the morning back, whatever was done', () => {
+  const read = readShop(demoText);
+  if (!read.ok) throw new Error('the demo can’t be read');
+  const morning = read.value;
+  const rules = {
+    machines: morning.settings.machines,
+    workshop: morning.settings.workshop,
+    kerfMm: morning.settings.habits.kerfMm,
+  };
+  fc.assert(
+    fc.property(fc.array(fc.nat(30), { maxLength: 8 }), (picks) => {
+      let made = 0;
+      const how = { day: '2026-03-02', newId: () => `n${++made}` };
+      const changes: ShopChange[] = [];
+      let now = morning;
+      for (const pick of picks) {
+        const { setUps } = shopDay(shopSteps(floorNow(now), rules), how.day, rules.workshop, new Map());
+        const setUp = setUps[pick % Math.max(1, setUps.length)];
+        const next = setUp && doSteps(now, setUp.steps, rules, how);
+        if (!next) continue;
+        const after = { ...now, ...next };
+        changes.push(changeBetween('work', now, after));
+        now = after;
+      }
+      const evening = changes.reduceRight((shop, change) => applyChange(shop, inverse(change)), now);
+      const inOrder = <T extends { readonly id: string }>(list: readonly T[]): readonly T[] =>
+        [...list].sort((a, b) => a.id.localeCompare(b.id));
+      expect(inOrder(evening.pieces)).toEqual(inOrder(morning.pieces));
+      expect(inOrder(evening.projects)).toEqual(inOrder(morning.projects));
+      expect(inOrder(evening.entries)).toEqual(inOrder(morning.entries));
+    }),
+    { numRuns: 15 },
+  );
 });

@@ -35,6 +35,8 @@ import {
 import { LengthFigure } from '../../format/length-figure';
 import { dxfOf, saveText } from '../../files/drawings';
 import { PlanBoard } from '../../drawing/plan-board';
+import { Notices } from '../../notices/notices';
+import { FloorActions } from '../../shop-store/floor-actions';
 import { ShopStore } from '../../shop-store/shop.store';
 import { reasonWords } from './plan-words';
 import { lettersOf, namesOf, othersOf } from './part-names';
@@ -69,6 +71,8 @@ const SAW_WORDS: Readonly<Record<SawWay, string>> = {
 export class CutSheetPage {
   readonly projectId = input.required<string>();
   protected readonly store = inject(ShopStore);
+  private readonly floor = inject(FloorActions);
+  private readonly notices = inject(Notices);
   protected readonly today = new Date().toLocaleDateString('en-GB', {
     day: 'numeric',
     month: 'long',
@@ -232,6 +236,16 @@ export class CutSheetPage {
   private async save(name: string, lines: readonly DrawnLine[], as: 'svg' | 'dxf'): Promise<void> {
     if (as === 'svg') saveText(`${name}.svg`, svgOf(lines), 'image/svg+xml');
     else saveText(`${name}.dxf`, await dxfOf(lines), 'application/dxf');
+  }
+
+  /** The board is off the saw: its parts come to hand, its offcuts go on the rack. */
+  protected saw(piece: Piece): void {
+    const offcuts = this.floor.saw(piece);
+    if (offcuts === null) return;
+    const tags = offcuts.map(({ tag }) => tag).join(', ');
+    this.notices.undoable(
+      `${piece.tag} is sawn; its parts are in Shop.${tags === '' ? '' : ` ${tags} went on the rack.`}`,
+    );
   }
 
   protected print(): void {

@@ -59,6 +59,18 @@ describe('the cut sheet', () => {
     expect(cautions.every((words) => /Who decides:|Ask first|own word/.test(words))).toBe(true);
   });
 
+  it('ticks a board of an accepted plan as sawn; when all are, it leads to Shop', async () => {
+    const demo = theDemo();
+    const store = await withShop(demo, [provideRouter([])]);
+    const tray = named(demo.projects, 'Round serving tray');
+    const { loader, element } = await show(CutSheetPage, { projectId: tray.id });
+    const boards = element.querySelectorAll('.board').length;
+    for (let i = 0; i < boards; i++)
+      await (await loader.getHarness(MatButtonHarness.with({ text: 'Sawn' }))).click();
+    expect(store.entries().filter(({ kind }) => kind === 'sawn')).toHaveLength(boards);
+    expect(textOf(element)).toContain('All boards of this plan are sawn');
+  });
+
   it('says so where there is no plan, and where the project is gone', async () => {
     const demo = theDemo();
     await withShop(demo, [provideRouter([])]);

@@ -23,10 +23,9 @@ import {
   type Warp,
   type WarpFates,
 } from '@aldrek/core';
-import { Planning } from '../../planning/planning';
+import { Planning, type FloorDay } from '../../planning/planning';
 import { ShopStore } from '../../shop-store/shop.store';
 import { Today } from '../../shop-store/today';
-import type { FloorDay } from '../../workers/protocol';
 
 export interface ProjectInHand {
   readonly project: Project;

@@ -19,7 +19,7 @@ import {
 } from '@aldrek/core';
 import { show, textOf, withShop, write } from '../../../test-support/component';
 import { theDemo } from '../../../test-support/demo';
-import { FakeWorker } from '../../../test-support/fake-worker';
+import { FakeWorker, settled } from '../../../test-support/fake-worker';
 import { Planning } from '../../planning/planning';
 import { ShopFloor } from './shop-floor';
 
@@ -42,11 +42,15 @@ async function floor(shop: Partial<ShopDocument> = inHand()) {
   });
   localStorage.clear();
   const shown = await show(ShopFloor);
+  // Boards, parts and waste come when the page is idle.
+  await settled(60);
   await shown.fixture.whenStable();
   const press = async (selector: string) => {
     shown.element.querySelector<HTMLButtonElement>(selector)?.click();
     await shown.fixture.whenStable();
   };
+  const [more] = await shown.loader.getAllHarnesses(MatButtonHarness.with({ text: /more set-ups$/ }));
+  await more?.click();
   return { store, press, ...shown };
 }
 

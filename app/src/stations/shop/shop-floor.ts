@@ -1,4 +1,5 @@
 import {
+  afterNextRender,
   ChangeDetectionStrategy,
   Component,
   computed,
@@ -87,6 +88,8 @@ export class ShopFloor {
   private readonly benchPx = widthOf(this.bench, 700);
 
   protected readonly printing = signal(false);
+  /** The day comes first: boards, parts and waste are drawn in a turn of their own after it. */
+  protected readonly settled = signal(false);
   protected readonly large = signal(localStorage.getItem(LARGE_KEY) === 'yes');
   protected readonly find = signal<string | null>(null);
   /** Set-ups that were opened or closed by hand. */
@@ -163,6 +166,7 @@ export class ShopFloor {
   });
 
   constructor() {
+    afterNextRender(() => setTimeout(() => this.settled.set(true)));
     inject(Keys).use({
       title: 'Shop',
       bindings: bound(SHOP_KEYS, {
