@@ -318,3 +318,62 @@ describe('blank and pullFlat', () => {
     expect(force).toBeCloseTo(105.56, 1);
   });
 });
+
+describe('the sums before the glue', () => {
+  it.each([
+    ['movement', { width: 420, shrinkagePct: 5.6, mcFrom: 14, mcTo: 8 }, { change: -4.704 }],
+    ['slot', { shank: 6, fromFixed: 0, shrinkagePct: 8.2, mcFrom: 12, mcTo: 7.5 }, { length: 7 }],
+    ['greenSize', { final: 40, shrinkagePct: 5.6, mc: 60, mcTo: 10, planing: 3 }, { size: 44.551 }],
+    ['clamps', { jointLength: 1200, outerStrip: 90, caul: 40 }, { n: 5, spacing: 260 }],
+    [
+      'glueStages',
+      { joints: 9, length: 1500, openTime: 8, closing: 2, spreadPerM: 1 },
+      { perStage: 4, stages: 3 },
+    ],
+    ['panelCup', { stripCup: 0.4, stripWidth: 90, panelWidth: 540, rings: 'oneWay' }, { cup: 14.4 }],
+    ['screwReach', { t1: 18, t2: 20, countersink: 3 }, { longestScrew: 32 }],
+    ['mitreMortiseDepth', { fromOuterCorner: 30, angleDeg: 30, reserve: 3 }, { maxDepth: 14.321 }],
+    ['looseTenon', { length: 100, depth1: 50, depth2: 50 }, { closes: false, spare: -2 }],
+    ['slats', { n: 9, w: 95, span: 1200 }, { gap: 43.125 }],
+    ['slatCount', { span: 1200, w: 95, gapAtMost: 8 }, { n: 12, gap: 5.4545 }],
+    ['cool', { minutes: 60, tC: 7 }, { minutes: null }],
+  ])('%s', async (name, input, output) => {
+    const got: Readonly<Record<string, unknown>> = await run(['reckon', name], input);
+    for (const [field, value] of Object.entries(output)) {
+      if (typeof value === 'number') expect(got[field]).toBeCloseTo(value, 2);
+      else expect(got[field]).toBe(value);
+    }
+  });
+
+  it('name the field that is wrong', async () => {
+    await expect(run(['reckon', 'slats'], { n: 1.5, w: 95, span: 1200 })).rejects.toThrow('n: expected');
+    await expect(run(['reckon', 'panelCup'], { stripCup: 1, stripWidth: 9, panelWidth: 9 })).rejects.toThrow(
+      'rings',
+    );
+  });
+});
+
+describe('panelOrder', () => {
+  const strips = [
+    { id: 'a', left: 'sap', right: 'heart' },
+    { id: 'b', left: 'sap', right: 'heart' },
+  ];
+  const tone = [
+    [0, 5],
+    [5, 0],
+  ];
+
+  it('orders strips by tone and sapwood', async () => {
+    const got = await run(['panelOrder'], { strips, tone, weights: { tone: 2, sapwood: 30 } });
+    expect(got).toMatchObject({ cost: 10 });
+  });
+
+  it('names the field that is wrong', async () => {
+    const weights = { tone: 1, sapwood: 1 };
+    await expect(run(['panelOrder'], { strips, tone: [[0]], weights })).rejects.toThrow('tone[0]');
+    await expect(run(['panelOrder'], { strips: [strips[0], strips[0]], tone, weights })).rejects.toThrow(
+      'twice',
+    );
+    await expect(run(['panelOrder'], { strips, tone })).rejects.toThrow('weights');
+  });
+});

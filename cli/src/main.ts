@@ -5,14 +5,15 @@ import type { MatchPlan } from '@aldrek/core';
 import { matchVerb, secondSearch, type Peer, type SecondSearch } from './match.ts';
 import { reckonVerb } from './reckon.ts';
 import { demoVerb } from './demo.ts';
+import { panelOrderVerb } from './panel-order.ts';
 import { readVerb } from './read.ts';
 import { routeVerb } from './route.ts';
 import { yieldVerb } from './yield.ts';
 
 const USAGE =
-  'usage: yield | match [--seconds N] [--seed N] | reckon NAME | read | demo | route, JSON on standard input';
+  'usage: yield | match [--seconds N] [--seed N] | reckon NAME | read | demo | route | panelOrder, JSON on standard input';
 
-const VERBS: ReadonlySet<string> = new Set(['yield', 'match', 'reckon', 'demo', 'route']);
+const VERBS: ReadonlySet<string> = new Set(['yield', 'match', 'reckon', 'demo', 'route', 'panelOrder']);
 
 /** Runs one verb on the text of its input and returns what to print. */
 export async function runVerb(args: readonly string[], text: string): Promise<string> {
@@ -21,6 +22,7 @@ export async function runVerb(args: readonly string[], text: string): Promise<st
   if (verb === undefined || !VERBS.has(verb)) throw new InputError(USAGE);
   const input = parse(text);
   if (verb === 'route') return JSON.stringify(routeVerb(input));
+  if (verb === 'panelOrder') return JSON.stringify(panelOrderVerb(input));
   if (verb === 'demo') return JSON.stringify(demoVerb(input));
   const answer =
     verb === 'yield'

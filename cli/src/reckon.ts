@@ -1,14 +1,27 @@
 import {
   blankFor,
   boardFeet,
+  clampsFor,
   DEFAULT_MACHINES,
   equilibriumMoisturePct,
+  FIBRE_SATURATION_PCT,
   formatInches,
+  glueStages,
+  greenSizeMm,
   hoopSeatMm,
+  inTheColdMin,
+  longestScrewMm,
+  looseTenon,
+  mitreMortiseDepthMm,
+  movementMm,
+  panelCupMm,
   parseLength,
   pullFlatForce,
   radiusLossMm,
   sawPasses,
+  slatGapMm,
+  slatsFor,
+  slotLengthMm,
   USUAL_STIFFNESS,
   warpLoss,
   weightKg,
@@ -101,6 +114,96 @@ const SUMS: Readonly<Record<string, (input: Json) => unknown>> = {
     const stiffness = numberOr(input, 'e', USUAL_STIFFNESS, '', SIZE);
     return { force: pullFlatForce({ length, width, thickness }, gap, stiffness) };
   },
+  movement: (input) => ({
+    change: movementMm(
+      numberAt(input, 'width', '', SIZE),
+      numberAt(input, 'shrinkagePct', '', PERCENT),
+      numberAt(input, 'mcFrom', '', MOISTURE),
+      numberAt(input, 'mcTo', '', MOISTURE),
+      numberOr(input, 'fibreSaturation', FIBRE_SATURATION_PCT, '', { above: 0, max: 100 }),
+    ),
+  }),
+  slot: (input) => ({
+    length: slotLengthMm(
+      numberAt(input, 'shank', '', SIZE),
+      numberAt(input, 'fromFixed', '', { min: -1_000_000, max: 1_000_000 }),
+      numberAt(input, 'shrinkagePct', '', PERCENT),
+      numberAt(input, 'mcFrom', '', MOISTURE),
+      numberAt(input, 'mcTo', '', MOISTURE),
+    ),
+  }),
+  greenSize: (input) => ({
+    size: greenSizeMm(
+      numberAt(input, 'final', '', SIZE),
+      numberAt(input, 'shrinkagePct', '', { min: 0, max: 99 }),
+      numberAt(input, 'mc', '', MOISTURE),
+      numberAt(input, 'mcTo', '', MOISTURE),
+      numberOr(input, 'planing', 0, '', { min: 0, max: 1000 }),
+    ),
+  }),
+  clamps: (input) =>
+    clampsFor(
+      numberAt(input, 'jointLength', '', SIZE),
+      numberAt(input, 'outerStrip', '', SIZE),
+      numberOr(input, 'caul', 0, '', { min: 0, max: 10_000 }),
+    ),
+  glueStages: (input) =>
+    glueStages(
+      numberAt(input, 'joints', '', { min: 1, max: 10_000, whole: true }),
+      numberAt(input, 'length', '', SIZE),
+      {
+        openMin: numberAt(input, 'openTime', '', { min: 0, max: 10_000 }),
+        closingMin: numberAt(input, 'closing', '', { min: 0, max: 10_000 }),
+        spreadMinPerM: numberAt(input, 'spreadPerM', '', { above: 0, max: 10_000 }),
+      },
+    ),
+  panelCup: (input) => ({
+    cup: panelCupMm(
+      numberAt(input, 'stripCup', '', { min: 0, max: 1000 }),
+      numberAt(input, 'stripWidth', '', SIZE),
+      numberAt(input, 'panelWidth', '', SIZE),
+      oneOf(input, 'rings', ['alternating', 'oneWay']),
+    ),
+  }),
+  screwReach: (input) => ({
+    longestScrew: longestScrewMm(
+      numberAt(input, 't1', '', SIZE),
+      numberAt(input, 't2', '', SIZE),
+      numberOr(input, 'countersink', 0, '', { min: 0, max: 1000 }),
+    ),
+  }),
+  mitreMortiseDepth: (input) => ({
+    maxDepth: mitreMortiseDepthMm(
+      numberAt(input, 'fromOuterCorner', '', { min: 0, max: 1_000_000 }),
+      numberAt(input, 'angleDeg', '', { above: 0, max: 89.9 }),
+      numberOr(input, 'reserve', 3, '', { min: 0, max: 1000 }),
+    ),
+  }),
+  looseTenon: (input) =>
+    looseTenon(
+      numberAt(input, 'length', '', SIZE),
+      numberAt(input, 'depth1', '', SIZE),
+      numberAt(input, 'depth2', '', SIZE),
+    ),
+  slats: (input) => ({
+    gap: slatGapMm(
+      numberAt(input, 'n', '', { min: 1, max: 100_000, whole: true }),
+      numberAt(input, 'w', '', SIZE),
+      numberAt(input, 'span', '', SIZE),
+    ),
+  }),
+  slatCount: (input) =>
+    slatsFor(
+      numberAt(input, 'span', '', SIZE),
+      numberAt(input, 'w', '', SIZE),
+      numberAt(input, 'gapAtMost', '', { min: 0, max: 1_000_000 }),
+    ),
+  cool: (input) => ({
+    minutes: inTheColdMin(
+      numberAt(input, 'minutes', '', { min: 0, max: 10_000_000 }),
+      numberAt(input, 'tC', '', { min: -100, max: 100 }),
+    ),
+  }),
   weight: (input) => ({ kg: weightKg(...sizes(input), numberAt(input, 'density', '', SIZE)) }),
 };
 

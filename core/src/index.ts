@@ -670,3 +670,22 @@ export {
 
 export { entriesBefore6, planedEntry, type Raw } from './exchange/migrations.ts';
 export { photosIn, type NamedPhoto } from './exchange/photos-in.ts';
+export { FIBRE_SATURATION_PCT, movementMm } from './timber/movement.ts';
+export { greenSizeMm, slotLengthMm } from './timber/sizes-to-come.ts';
+export {
+  clampsFor,
+  glueStages,
+  inTheColdMin,
+  panelCupMm,
+  type ClampsAsked,
+  type GlueStages,
+  type RingsOfPanel,
+} from './shop/glue-up.ts';
+export { longestScrewMm, looseTenon, mitreMortiseDepthMm, slatGapMm, slatsFor } from './shop/joint-sums.ts';
+export {
+  panelOrder,
+  type PanelOrder,
+  type PanelStrip,
+  type PanelWeights,
+  type StripEdge,
+} from './shop/panel-order.ts';

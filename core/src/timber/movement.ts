@@ -12,8 +12,9 @@ export function movementMm(
   shrinkagePct: number,
   fromMoisturePct: number,
   toMoisturePct: number,
+  saturationPct = FIBRE_SATURATION_PCT,
 ): number {
-  const from = Math.min(fromMoisturePct, FIBRE_SATURATION_PCT);
-  const to = Math.min(toMoisturePct, FIBRE_SATURATION_PCT);
-  return ((sizeMm * shrinkagePct) / 100 / FIBRE_SATURATION_PCT) * (to - from);
+  const from = Math.min(fromMoisturePct, saturationPct);
+  const to = Math.min(toMoisturePct, saturationPct);
+  return ((sizeMm * shrinkagePct) / 100 / saturationPct) * (to - from);
 }
