@@ -514,7 +514,7 @@ export { couldMake, rankCouldMake, type CouldMake } from './match/could-make.ts'
 // The shop floor
 export { cameOffPlaner, type CameSize } from './shop/came-off-planer.ts';
 export { cutSheet, type CutSheet, type SheetCut } from './shop/cut-sheet.ts';
-export { blankFor, pullFlatForce, SCREW_HOLDS_N, USUAL_STIFFNESS, type Blank } from './shop/blank.ts';
+export { blankFor, pullFlatForce, SCREW_HOLDS_N, USUAL_STIFFNESS, type Blank } from './yield/blank.ts';
 export {
   brokenDownInto,
   ENTRY_KINDS,
@@ -689,3 +689,4 @@ export {
   type PanelWeights,
   type StripEdge,
 } from './shop/panel-order.ts';
+export { inBlanks, inSinglePieces } from './project/blanks.ts';

@@ -133,7 +133,8 @@ test('what opens over the screen takes the focus, keeps it, and gives it back', 
   const menu = page.getByRole('button', { name: 'Shop menu' });
   await menu.focus();
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('menuitem').first()).toBeFocused();
+  // Whether the browser may be asked to keep the shop is known a moment later, and stands above the first then.
+  await expect(page.getByRole('menu').locator('[role="menuitem"]:focus')).toHaveCount(1);
   await page.keyboard.press('Escape');
   await expect(menu).toBeFocused();
   const keys = page.getByRole('button', { name: 'Keys' });

@@ -49,6 +49,8 @@ export interface Part {
   readonly group?: string;
   /** What flattening after the glue-up takes, mm, where the maker knows better than the usual figures. */
   readonly flatteningMm?: number;
+  /** Planned k to a blank: its own length and number are the blanks’; these are the parts’ that come of them. */
+  readonly blank?: { readonly k: number; readonly length: number; readonly qty: number };
   /** The least thickness that will do, where it may be thinner, mm. */
   readonly leastThicknessMm?: number;
 }

@@ -142,6 +142,8 @@ function afterStep(part: PartInHand, step: ShopStep, how: StepsDone): PartInHand
   const set = how.actualMm ?? step.setting;
   const takes = step.takes ?? 0;
   const planed = (part.planedMm ?? 0) + Math.max(0, wood.thickness - thicknessAfter(part, step, set));
+  if (step.apart !== undefined)
+    return { ...part, did, wood: cutTo(wood, step.apart * (set ?? 0), fullWidth(wood)) };
   if (deed === undefined) return { ...part, did };
   switch (deed) {
     case 'rough-crosscut':
@@ -259,6 +261,8 @@ function dustOf(
 ): number {
   const kerf = (step.machine === null ? undefined : workshop.park[step.machine]?.kerfMm) ?? kerfMm;
   const { wood } = part;
+  if (step.apart !== undefined)
+    return Math.min(lost, (step.apart * kerf * fullWidth(wood) * wood.thickness) / 1e9);
   switch (sideOf(step)) {
     case 'length':
       return Math.min(lost, (kerf * fullWidth(wood) * wood.thickness) / 1e9);

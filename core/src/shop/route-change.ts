@@ -17,6 +17,8 @@ export interface ChangedStep extends Omit<RouteStep, 'do'> {
   /** Absent for a step of the maker’s own. */
   readonly do?: RouteStep['do'];
   readonly words?: string;
+  /** A blank is cut apart into so many of its setting. */
+  readonly apart?: number;
   /** Why it is as it is no longer: what the maker changed. */
   readonly changed?: true;
   /** What is wrong with it after the changes. */

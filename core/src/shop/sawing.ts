@@ -104,7 +104,9 @@ export function sawnInto(
 /** What a part is to come to, as it stood when it was cut: what comes later is held against it. */
 function aimOf(project: Project | undefined, cut: PlannedCut, rules: FloorRules): Pick<PartInHand, 'aim'> {
   const part = project?.parts.find(({ id }) => id === cut.partId);
-  return project && part ? { aim: targetOf(project, part, cut, rules.machines) } : {};
+  if (!project || !part) return {};
+  const aim = targetOf(project, part, cut, rules.machines);
+  return { aim: part.blank === undefined ? aim : { ...aim, length: part.blank.k * part.blank.length } };
 }
 
 function offcutOf(

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { aPiece } from '../../test-support/made-up-pieces.ts';
 import { acceptPlan } from '../project/plan-life.ts';
 import { DEFAULT_ALLOWANCES, type Part, type PlannedCut, type Project } from '../project/project.ts';
+import { inBlanks } from '../project/blanks.ts';
 import type { RouteChange } from '../project/milling.ts';
 import { pieceVolumeM3, type Piece } from '../stock/piece.ts';
 import { DEFAULT_MACHINES, HAND_TOOL_SHOP } from '../yield/machines.ts';
@@ -332,6 +333,28 @@ describe('a route that the maker changes', () => {
         ['hand-plane', 'handsaw', 'bench', 'detector'].includes(machine ?? ''),
       ),
     ).toBe(true);
+  });
+});
+
+describe('a blank', () => {
+  it('is milled as one and cut apart last; its parts are not short for it', () => {
+    const pegs = inBlanks({ ...rail, name: 'peg', length: 110, qty: 3 }, DEFAULT_MACHINES, 3);
+    const part = must(pegs);
+    const cut = { ...cutAt(0, 0, 0), length: part.length };
+    const start = floor(
+      {},
+      {
+        parts: [part],
+        plan: { ...must(must(floor().projects[0]).plan), cuts: [cut], accepted: false },
+      },
+    );
+    const done = worked(start);
+    const [blank] = partsInHand(done.entries);
+    expect(blank?.did?.at(-1)).toBe('cut-apart');
+    expect(blank?.wood).toMatchObject({ length: 330, width: 50, thickness: 20 });
+    expect(shopSteps(floorNow(done), RULES)).toEqual([]);
+    expect(toleranceFaults(must(blank), must(done.projects[0]))).toEqual([]);
+    expect(Math.abs(imbalanceM3(woodBalance(done.pieces, done.entries)))).toBeLessThan(1e-12);
   });
 });
 

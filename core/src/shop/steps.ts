@@ -33,6 +33,8 @@ export interface ShopStep {
   readonly setting?: number;
   readonly passes?: number;
   readonly takes?: number;
+  /** A blank is cut apart into so many of its setting. */
+  readonly apart?: number;
   readonly why: string;
   /** What is wrong with it, after changes of the route. */
   readonly fault?: string;
@@ -304,6 +306,7 @@ function partSteps(
       ...(step.setting === undefined ? {} : { setting: step.setting }),
       ...(step.passes === undefined ? {} : { passes: step.passes }),
       ...(step.takes === undefined ? {} : { takes: step.takes }),
+      ...(step.apart === undefined ? {} : { apart: step.apart }),
       why,
       ...(step.fault === undefined ? {} : { fault: step.fault }),
       needs,

@@ -4,7 +4,7 @@
  */
 import type { Warp } from '../stock/warp.ts';
 import { warpLoss } from '../yield/warp-loss.ts';
-import { pullFlatForce, SCREW_HOLDS_N, USUAL_STIFFNESS } from './blank.ts';
+import { pullFlatForce, SCREW_HOLDS_N, USUAL_STIFFNESS } from '../yield/blank.ts';
 import type { RouteSize } from './route-steps.ts';
 
 export interface WarpFates {

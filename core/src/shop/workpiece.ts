@@ -15,6 +15,7 @@ import type { PartInHand } from './entry.ts';
 import { changedRoute, type ChangedStep } from './route-change.ts';
 import { schoolOf } from './route-of-part.ts';
 import { routeOf } from './route.ts';
+import { crosscutSaw } from './saw-choice.ts';
 import type { Workshop } from './workshop.ts';
 import {
   routeMachines,
@@ -26,6 +27,8 @@ import {
 
 /** What a part did where its second scan was passed over in the maker's words. */
 export const OVERRULED = 'scan-again overruled';
+
+export const CUT_APART = 'cut-apart';
 
 /** What names a workpiece before and after it is cut out: where it lies in its board. */
 export const workpieceKey = ({ pieceId, x, y }: Pick<PlannedCut, 'pieceId' | 'x' | 'y'>): string =>
@@ -152,6 +155,7 @@ export function millingLeft(
   };
   const route = routeOf(asked, reachable, routeMachines(machines, kerfMm), schoolFor(project, rules));
   const changes = (project.milling?.changes ?? []).filter((change) => change.partId === part.id);
+  const apart = cutApart(part, workpiece, rules, schoolFor(project, rules));
   const steps = changedRoute(
     // Metal and the first scan are the board’s affair.
     { ...route, steps: route.steps.filter(({ do: deed }) => deed !== 'pull' && deed !== 'scan') },
@@ -162,5 +166,30 @@ export function millingLeft(
       ? !did.includes(id)
       : deed !== 'scan-again' || !(scannedAgain || did.includes(OVERRULED)),
   );
-  return { steps, left: route.left, ...(route.blocked === undefined ? {} : { blocked: route.blocked }) };
+  return {
+    steps: apart === null ? steps : [...steps, apart],
+    left: route.left,
+    ...(route.blocked === undefined ? {} : { blocked: route.blocked }),
+  };
+}
+
+/** The last step of a blank. */
+function cutApart(
+  { blank }: Part,
+  { wood, did }: Workpiece,
+  { machines, kerfMm }: FloorRules,
+  school: MillingSchool,
+): ChangedStep | null {
+  if (blank === undefined || did.includes(CUT_APART)) return null;
+  const lying = { width: fullWidth(wood), thickness: wood.thickness, fence: true, tense: false };
+  const { machine, passes } = crosscutSaw(lying, routeMachines(machines, kerfMm), school);
+  return {
+    id: CUT_APART,
+    words: `Cut apart into ${blank.k}`,
+    machine,
+    ...(passes === undefined ? {} : { passes }),
+    setting: blank.length,
+    apart: blank.k,
+    why: 'milled as one, since each alone is too short for the planer; both ends square',
+  };
 }

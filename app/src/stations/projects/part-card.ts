@@ -18,6 +18,7 @@ import {
   type Part,
   type SpeciesId,
   formatLength,
+  inSinglePieces,
 } from '@aldrek/core';
 import { Icon } from '../../ui/icon';
 import type { Choice } from '../../ui/choice-field';
@@ -79,6 +80,8 @@ export class PartCard {
   readonly lit = input(false);
 
   readonly litChange = output<boolean>();
+  /** The part in blanks, where it is too short for the planer. */
+  readonly inBlanks = input<Part | null>(null);
   readonly changed = output<Part>();
   readonly removed = output();
 
@@ -133,6 +136,10 @@ export class PartCard {
 
   protected text(mm: number): string {
     return mm === 0 ? '0' : formatLength(mm, this.unit());
+  }
+
+  protected single(): void {
+    this.changed.emit(inSinglePieces(this.part()));
   }
 
   protected set(change: Partial<Part>): void {

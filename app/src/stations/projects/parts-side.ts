@@ -11,7 +11,7 @@ import { Router, RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatTab, MatTabGroup, MatTabContent } from '@angular/material/tabs';
-import type { Part, Project } from '@aldrek/core';
+import { inBlanks, type Part, type Project } from '@aldrek/core';
 import { fitScale } from '../../drawing/scale';
 import { PlanDraft } from '../../planning/plan-draft';
 import { ProjectActions } from '../../shop-store/project-actions';
@@ -56,6 +56,13 @@ export class PartsSide {
   private readonly router = inject(Router);
   private readonly following = inject(PlanDraft);
   private readonly partBar = viewChild(PartBar);
+
+  /** Parts that the planer asks for in blanks. */
+  protected readonly blanks = computed(() => {
+    const [machines, { kerfMm }] = [this.store.machines(), this.store.habits()];
+    const parts = this.view.project()?.parts ?? [];
+    return new Map(parts.map((part) => [part.id, inBlanks(part, machines, kerfMm)]));
+  });
 
   readonly tab = signal<Tab>('parts');
   protected readonly tabs = computed((): readonly { readonly tab: Tab }[] => [

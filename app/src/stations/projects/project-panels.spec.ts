@@ -8,7 +8,7 @@ import { MatInputHarness } from '@angular/material/input/testing';
 import { MatMenuHarness } from '@angular/material/menu/testing';
 import { MatSelectHarness } from '@angular/material/select/testing';
 import { describe, expect, it } from 'vitest';
-import type { Part } from '@aldrek/core';
+import { DEFAULT_MACHINES, inBlanks, type Part } from '@aldrek/core';
 import { heard, show, withShop, type OnScreen } from '../../../test-support/component';
 import { aPart, aProject } from '../../../test-support/made-up-project';
 import { BriefPanel } from './brief-panel';
@@ -63,6 +63,22 @@ describe('a part’s card', () => {
       (await screen.loader.getAllHarnesses(MatFormFieldHarness)).map((one) => one.getTextErrors()),
     );
     expect(faults.flat()).toEqual(['from 1 to 500', expect.stringContaining('“wide” is not a length')]);
+  });
+
+  it('is planned in blanks where the planer needs it, and in single pieces again', async () => {
+    const peg = aPart({ length: 110, qty: 8 });
+    const screen = await card(peg);
+    await screen.panel.expand();
+    const blanks = inBlanks(peg, DEFAULT_MACHINES, 3.2);
+    screen.fixture.componentRef.setInput('inBlanks', blanks);
+    await screen.fixture.whenStable();
+    await (await screen.loader.getHarness(MatButtonHarness.with({ text: /^Plan 3 to a blank/ }))).click();
+    expect(screen.changed.at(-1)).toMatchObject({ qty: 3, blank: { k: 3, length: 110, qty: 8 } });
+    screen.fixture.componentRef.setInput('part', blanks);
+    await screen.fixture.whenStable();
+    expect(screen.element.textContent?.replace(/\s+/g, ' ')).toContain('blanks of 3 × 110, 8 wanted');
+    await (await screen.loader.getHarness(MatButtonHarness.with({ text: 'In single pieces again' }))).click();
+    expect(screen.changed.at(-1)).toMatchObject({ qty: 8, length: 110 });
   });
 
   it('asks for strips where it is glued up, and keeps the two widths in order', async () => {

@@ -26,7 +26,8 @@ import { SAID_STATES, STATE_NAMES } from './words';
           <li>
             <strong class="letter">{{ one.letter }}</strong>
             <span class="what">
-              {{ one.name }} <span class="muted">{{ one.part.wood.tag }}</span>
+              {{ one.name }}{{ one.copies > 1 ? ' × ' + one.copies : '' }}
+              <span class="muted">{{ one.part.wood.tag }}</span>
               <span class="muted"
                 ><al-length [mm]="one.part.wood.length" /> × <al-length [mm]="one.part.wood.width" /> ×
                 <al-length [mm]="one.part.wood.thickness"
@@ -147,6 +148,7 @@ export class PartsInHand {
         part,
         letter: this.view.letters().get(part.partId) ?? '',
         name: this.view.partOf(part)?.name ?? 'part',
+        copies: this.view.partOf(part)?.blank?.k ?? 1,
         state: STATE_NAMES[stateOf(part, this.view.milling())],
         said: part.state ?? ('milled' as const),
         faults: this.view.faultsOf(part),
