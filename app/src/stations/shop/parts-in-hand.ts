@@ -87,6 +87,9 @@ import { SAID_STATES, STATE_NAMES } from './words';
     }
   `,
   styles: `
+    h2 {
+      font-size: 18px;
+    }
     :host {
       display: grid;
       align-content: start;

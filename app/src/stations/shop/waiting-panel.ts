@@ -84,6 +84,9 @@ const GAPS = ['cup', 'bow', 'crook', 'twist'] as const;
     }
   `,
   styles: `
+    h2 {
+      font-size: 18px;
+    }
     :host {
       display: grid;
       align-content: start;

@@ -52,6 +52,9 @@ import { ToggleField } from '../../ui/toggle-field';
     </p>
   `,
   styles: `
+    h2 {
+      font-size: 18px;
+    }
     :host,
     section {
       display: grid;
