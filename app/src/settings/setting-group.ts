@@ -5,7 +5,7 @@ import { ShopStore } from '../shop-store/shop.store';
 import { ChoiceField } from '../ui/choice-field';
 import { FigureField } from '../ui/figure-field';
 import { LengthField } from '../ui/length-field';
-import type { SettingFigure, SettingGroup } from './setting-figures';
+import type { SettingFigure, SettingGroup } from './setting-shape';
 
 /** Grades that an offcut may have to be. */
 const OFFCUT_GRADES: readonly Grade[] = ['clear', 'character', 'hidden'];

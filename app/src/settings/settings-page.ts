@@ -17,7 +17,9 @@ import { RouterLink } from '@angular/router';
 import { DEFAULT_SETTINGS } from '@aldrek/core';
 import { Keys } from '../keys/keys';
 import { ShopStore } from '../shop-store/shop.store';
-import { SETTING_PAGES, settingsFound, WORKSHOP_PAGE, type SettingGroup } from './setting-figures';
+import { SETTING_PAGES, settingsFound } from './setting-figures';
+import type { SettingGroup } from './setting-shape';
+import { WORKSHOP_PAGE } from './workshop-figures';
 import { SettingGroupFields } from './setting-group';
 import { WorkshopSetting } from './workshop-setting';
 

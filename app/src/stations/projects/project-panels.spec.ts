@@ -76,7 +76,7 @@ describe('a part’s card', () => {
     expect(screen.changed.at(-1)).toMatchObject({ qty: 3, blank: { k: 3, length: 110, qty: 8 } });
     screen.fixture.componentRef.setInput('part', blanks);
     await screen.fixture.whenStable();
-    expect(screen.element.textContent?.replace(/\s+/g, ' ')).toContain('blanks of 3 × 110, 8 wanted');
+    expect(screen.element.textContent.replace(/\s+/g, ' ')).toContain('blanks of 3 × 110, 8 wanted');
     await (await screen.loader.getHarness(MatButtonHarness.with({ text: 'In single pieces again' }))).click();
     expect(screen.changed.at(-1)).toMatchObject({ qty: 8, length: 110 });
   });
