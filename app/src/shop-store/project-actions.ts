@@ -201,17 +201,25 @@ export class ProjectActions {
       if (part) added.push({ ...part, id: this.ids.next(), allowances: DEFAULT_ALLOWANCES });
     }
     const label = added.length === 1 ? `add ${added[0]?.name ?? ''}` : `add ${added.length} parts`;
-    this.setParts(label, project, [...project.parts, ...added]);
+    const now = this.now(project);
+    this.setParts(label, now, [...now.parts, ...added]);
+  }
+
+  /** The project as it stands: a line that is entered right after another must not take the first one back. */
+  private now(project: Project): Project {
+    return this.store.projectById().get(project.id) ?? project;
   }
 
   updatePart(project: Project, part: Part): void {
-    const parts = project.parts.map((old) => (old.id === part.id ? part : old));
-    this.setParts(`edit ${part.name}`, project, parts);
+    const now = this.now(project);
+    const parts = now.parts.map((old) => (old.id === part.id ? part : old));
+    this.setParts(`edit ${part.name}`, now, parts);
   }
 
   removePart(project: Project, part: Part): void {
-    const parts = project.parts.filter((old) => old.id !== part.id);
-    this.setParts(`delete ${part.name}`, project, parts);
+    const now = this.now(project);
+    const parts = now.parts.filter((old) => old.id !== part.id);
+    this.setParts(`delete ${part.name}`, now, parts);
   }
 
   /** Keeps plans that were found, in place of those before, unless what one lays out is gone by now. */
