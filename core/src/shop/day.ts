@@ -2,7 +2,6 @@
  * A day in the shop: which set-ups can be done, in an order that changes settings seldom, how many minutes they take
  * beside those that the maker has, and what waits for what.
  */
-import { hasBlade } from './route-change.ts';
 import { minutesOf, type MinutesFrom, type OwnMinutes } from './minutes.ts';
 import type { RouteMachine } from '../yield/milling.ts';
 import { sequence } from './sequence.ts';
@@ -140,6 +139,3 @@ function whyNot(step: ShopStep, day: string): Waiting['because'] | null {
   if (step.do === 'rest' && (step.notBefore === undefined || step.notBefore > day)) return 'rests';
   return null;
 }
-
-/** Whether a step is a blade on wood. */
-export const isMachineStep = ({ machine }: ShopStep): boolean => machine !== null && hasBlade(machine);

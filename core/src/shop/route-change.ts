@@ -4,13 +4,7 @@
  */
 import type { RouteChange } from '../project/milling.ts';
 import type { EdgeState } from '../stock/edges.ts';
-import {
-  ROUTE_DEEDS,
-  type MetalState,
-  type Route,
-  type RouteMachine,
-  type RouteStep,
-} from './route-steps.ts';
+import { type MetalState, type Route, type RouteMachine, type RouteStep } from './route-steps.ts';
 
 export interface ChangedStep extends Omit<RouteStep, 'do'> {
   readonly id: string;
@@ -137,6 +131,3 @@ function withFaults(steps: readonly ChangedStep[], { edges, metal }: RouteFacts)
     return faults.length === 0 ? step : { ...step, fault: faults.join('; ') };
   });
 }
-
-export const isRouteDeed = (id: string): id is RouteStep['do'] =>
-  (ROUTE_DEEDS as readonly string[]).includes(id);
