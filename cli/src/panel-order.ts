@@ -5,7 +5,7 @@ const EDGES = ['sap', 'heart'] as const;
 const MOST_STRIPS = 60;
 
 /** `panelOrder`: the order of a panel's strips with the least sum of tone steps and sapwood mismatches. */
-export function panelOrderVerb(input: Json): PanelOrder {
+export function panelOrderVerb(input: Json): Pick<PanelOrder, 'order' | 'cost'> {
   const strips = listAt(input, 'strips', '').map((value, i) => {
     const strip = objectAt(value, `strips[${i}]`);
     const path = `strips[${i}].`;
@@ -27,8 +27,9 @@ export function panelOrderVerb(input: Json): PanelOrder {
   if (tone.length !== strips.length)
     throw new InputError(`tone: expected ${strips.length} rows, got ${tone.length}`);
   const weights = objectAt(input['weights'], 'weights');
-  return panelOrder(strips, tone, {
+  const { order, cost } = panelOrder(strips, tone, {
     tone: numberAt(weights, 'tone', 'weights.', { min: 0, max: 1e9 }),
     sapwood: numberAt(weights, 'sapwood', 'weights.', { min: 0, max: 1e9 }),
   });
+  return { order, cost };
 }

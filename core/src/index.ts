@@ -548,10 +548,18 @@ export { cutFrom, type CutWood } from './stock/cut-from.ts';
 export { restOf, withRest } from './project/sawn.ts';
 export { balanceOfFind, balanceOfProject, type ProjectBalance } from './shop/balance.ts';
 export { cameOfBoards, toleranceFaults, TOLERANCE_MM } from './shop/came-of-boards.ts';
-export { shopDay, SETTING_TOLERANCE_MM, type DaySetUp, type ShopDay, type Waiting } from './shop/day.ts';
+export {
+  isEarly,
+  shopDay,
+  SETTING_TOLERANCE_MM,
+  type DaySetUp,
+  type ShopDay,
+  type Waiting,
+} from './shop/day.ts';
 export { sequence, type Sequence, type ToSequence } from './shop/sequence.ts';
 export {
   boardStepId,
+  clocksOf,
   floorNow,
   shopSteps,
   stepsDone,
@@ -670,8 +678,26 @@ export {
 
 export { entriesBefore6, planedEntry, type Raw } from './exchange/migrations.ts';
 export { photosIn, type NamedPhoto } from './exchange/photos-in.ts';
+export { inBlanks, inSinglePieces } from './project/blanks.ts';
+
+// How wood moves
 export { FIBRE_SATURATION_PCT, movementMm } from './timber/movement.ts';
 export { greenSizeMm, slotLengthMm } from './timber/sizes-to-come.ts';
+export {
+  extremesOf,
+  moistureThroughYear,
+  ROOM_FACTS,
+  roomOf,
+  ROOMS,
+  SEASONS,
+  type Air,
+  type Extreme,
+  type Room,
+  type RoomId,
+  type Season,
+} from './timber/rooms.ts';
+
+// Panels and glue-ups
 export {
   clampsFor,
   glueStages,
@@ -680,13 +706,119 @@ export {
   type ClampsAsked,
   type GlueStages,
   type RingsOfPanel,
-} from './shop/glue-up.ts';
-export { longestScrewMm, looseTenon, mitreMortiseDepthMm, slatGapMm, slatsFor } from './shop/joint-sums.ts';
+} from './shop/glue/glue-sums.ts';
+export {
+  clampTimeOf,
+  DEFAULT_GLUE_HABITS,
+  GLUE_FACTS,
+  glueFault,
+  GLUES,
+  openTimeOf,
+  SQUEEZE_OUT,
+  SQUEEZE_OUT_TEXT,
+  type ClampStock,
+  type GlueHabits,
+  type GlueKind,
+  type SqueezeOut,
+} from './shop/glue/glues.ts';
+export {
+  gluePlan,
+  type ClampPlan,
+  type GlueElement,
+  type GluePlan,
+  type GlueStage,
+} from './shop/glue/stages.ts';
+export {
+  CLOCK_FREES_NAMES,
+  correctedClock,
+  elapsedMin,
+  freeAt,
+  milestonesOf,
+  nextOf,
+  pausedClock,
+  resumedClock,
+  type ClockFrees,
+  type ClockMilestone,
+  type GlueClock,
+} from './shop/glue/clock.ts';
+export { gluePlanOf, glueStepId } from './shop/glue/closing.ts';
+export {
+  asLaid,
+  barkUp,
+  gluedUps,
+  panelKey,
+  panelWidth,
+  sapEdges,
+  shiftOf,
+  spareOf,
+  startOf,
+  type GluedUp,
+  type PanelElement,
+} from './shop/panel/panel.ts';
+export {
+  bestFacesUp,
+  bestOrder,
+  cupOfPanel,
+  DEFAULT_LAYING_WEIGHTS,
+  faultsOf,
+  jointLooks,
+  layingCost,
+  leastInSight,
+  overPlace,
+  ringsAlternating,
+  ringsOf,
+  turnedPlace,
+  USUAL_RING_RADIUS_MM,
+  type BestOrder,
+  type LayingWeights,
+} from './shop/panel/laying.ts';
 export {
   panelOrder,
   type PanelOrder,
   type PanelStrip,
   type PanelWeights,
   type StripEdge,
-} from './shop/panel-order.ts';
-export { inBlanks, inSinglePieces } from './project/blanks.ts';
+} from './shop/panel/panel-order.ts';
+export type { PanelLayout, StripPlace } from './project/panel-layout.ts';
+
+// Joints and assembly
+export {
+  longestScrewMm,
+  looseTenon,
+  mitreMortiseDepthMm,
+  slatGapMm,
+  slatsFor,
+} from './project/joints/joint-sums.ts';
+export {
+  JOINT_INTO,
+  JOINT_KINDS,
+  JOINT_PLACES,
+  type Joint,
+  type JointAsked,
+  type JointCheck,
+  type JointInto,
+  type JointKind,
+  type JointPlace,
+  type JointSize,
+  type SectionShape,
+} from './project/joints/joint.ts';
+export {
+  hardwareOf,
+  JOINT_FACTS,
+  jointAsked,
+  jointChecks,
+  timesMade,
+  toolsOf,
+} from './project/joints/joint-facts.ts';
+export { betweenShoulders, jointsLeft, withJoinery } from './project/joints/lengths.ts';
+export {
+  jointMovement,
+  partMovement,
+  woodOfPart,
+  type JointMovement,
+  type PartMovement,
+  type PartWood,
+} from './project/joints/movement.ts';
+export { usualJoints } from './project/joints/usual-joints.ts';
+export type { AssemblyStep } from './project/joints/assembly.ts';
+export { assemblyOf, isAssembly, thingWeightKg, woodsOfPart } from './shop/assembling.ts';

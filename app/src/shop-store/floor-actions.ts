@@ -57,7 +57,7 @@ export class FloorActions {
   /** Steps were done; offcuts that came of boards of which the last cut was made, or null where nothing could be done. */
   done(steps: readonly ShopStep[], how: Omit<StepsDone, 'day' | 'newId'>): readonly Piece[] | null {
     const before = this.floor();
-    const floor = doSteps(before, steps, this.rules(), { ...this.sawing(), ...how });
+    const floor = doSteps(before, steps, this.rules(), { ...this.sawing(), at: Date.now(), ...how });
     const [first] = steps;
     if (!floor || !first) return null;
     this.put(steps.length === 1 ? `${first.name}, a step done` : `${steps.length} steps done`, floor);

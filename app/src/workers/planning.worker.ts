@@ -114,12 +114,12 @@ function rest(projectId: string): PlansById | null {
 }
 
 /** What is left to be done on the shop floor, in the order of a day. */
-function day({ parts, done, workshop, own, day: on }: DayAsk): FloorDay | null {
+function day({ workshop, own, day: on, now, ...floor }: DayAsk): FloorDay | null {
   if (!rules) return null;
   const began = performance.now();
   const { machines, habits } = rules;
-  const steps = shopSteps({ pieces, projects, parts, done }, { machines, workshop, kerfMm: habits.kerfMm });
-  return { steps, day: shopDay(steps, on, workshop, own), tookMs: performance.now() - began };
+  const steps = shopSteps({ ...floor, pieces, projects }, { machines, workshop, kerfMm: habits.kerfMm });
+  return { steps, day: shopDay(steps, on, workshop, own, now), tookMs: performance.now() - began };
 }
 
 /** What finds no place in a first plan of a project that is being changed; null where nothing can be said. */

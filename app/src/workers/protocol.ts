@@ -1,5 +1,6 @@
 /** What each worker is asked and what it answers; how the messages travel is told in `messages.ts`. */
 import type {
+  GlueClock,
   CouldMake,
   Cutting,
   CuttingHabits,
@@ -112,10 +113,14 @@ export type PlanningAnswer =
 export interface DayAsk {
   readonly parts: readonly PartInHand[];
   readonly done: ReadonlySet<string>;
+  readonly clocks: ReadonlyMap<string, GlueClock>;
+  readonly clockOf: ReadonlyMap<string, string>;
   readonly workshop: Workshop;
   readonly own: OwnMinutes;
   /** ISO day. */
   readonly day: string;
+  /** ms since 1970: what glue still holds waits. */
+  readonly now: number;
 }
 
 export interface FloorDay {

@@ -182,7 +182,7 @@ it('reads a shop of version 2, which knew neither machines nor a record of what 
   const read = readShop(JSON.stringify({ ...rest, version: 2, settings: older, pieces: [aPiece()] }));
   expect(read.ok && read.value.entries).toEqual([]);
   expect(read.ok && read.value.settings.machines).toEqual(emptyShop().settings.machines);
-  expect(read.ok && read.value.version).toBe(6);
+  expect(read.ok && read.value.version).toBe(7);
 });
 
 it('refuses an outline that is none, and days that are none', () => {

@@ -139,6 +139,18 @@ function brokenDown(find: Raw, pieces: readonly Raw[]): Raw {
   };
 }
 
+/** Version 6 knew nothing of how the shop glues. */
+function fromVersion6(raw: Raw): Raw {
+  const settings = raw['settings'];
+  if (!isObject(settings)) return { ...raw, version: 7 };
+  const workshop = isObject(settings['workshop']) ? settings['workshop'] : {};
+  return {
+    ...raw,
+    version: 7,
+    settings: { ...settings, workshop: { ...workshop, glue: DEFAULT_SETTINGS.workshop.glue } },
+  };
+}
+
 /** `raw` in the present version where it is of an earlier one; anything else as it came. */
 export function migrated(raw: unknown): unknown {
   if (!isObject(raw) || raw['format'] !== SHOP_FORMAT) return raw;
@@ -146,5 +158,6 @@ export function migrated(raw: unknown): unknown {
   const third = second['version'] === 2 ? fromVersion2(second) : second;
   const fourth = third['version'] === 3 ? fromVersion3(third) : third;
   const fifth = fourth['version'] === 4 ? fromVersion4(fourth) : fourth;
-  return fifth['version'] === 5 ? fromVersion5(fifth) : fifth;
+  const sixth = fifth['version'] === 5 ? fromVersion5(fifth) : fifth;
+  return sixth['version'] === 6 ? fromVersion6(sixth) : sixth;
 }

@@ -12,7 +12,7 @@ import { DEFAULT_WORKSHOP, type Workshop } from '../shop/workshop.ts';
 import type { LengthUnit } from '../units/length.ts';
 
 export const SHOP_FORMAT = 'aldrek-shop';
-export const SHOP_VERSION = 6;
+export const SHOP_VERSION = 7;
 
 export interface ShopSettings {
   readonly unit: LengthUnit;
@@ -51,7 +51,7 @@ export function completeSettings(settings: Partial<ShopSettings>): ShopSettings 
     machines: { ...DEFAULT_MACHINES, ...machines },
     trade: { ...DEFAULT_TRADE, ...trade },
     sureness: { ...DEFAULT_SURENESS, ...sureness },
-    workshop: { ...DEFAULT_WORKSHOP, ...workshop },
+    workshop: { ...DEFAULT_WORKSHOP, ...workshop, glue: { ...DEFAULT_WORKSHOP.glue, ...workshop?.glue } },
   };
 }
 

@@ -2,11 +2,14 @@ import type { Grade } from '../stock/grade.ts';
 import type { PieceId, ProjectId } from '../stock/piece.ts';
 import type { Tone } from '../stock/inspection.ts';
 import type { Grain } from '../stock/inspection.ts';
+import type { Room } from '../timber/rooms.ts';
 import type { SpeciesId } from '../timber/species.ts';
 import type { Rect } from '../geometry/rectangle.ts';
 import type { CuttingHabits } from '../yield/habits.ts';
 import type { Machines } from '../yield/machines.ts';
+import type { Joint } from './joints/joint.ts';
 import type { Milling } from './milling.ts';
+import type { PanelLayout } from './panel-layout.ts';
 
 export type PartId = string & { readonly brand?: 'PartId' };
 
@@ -51,6 +54,8 @@ export interface Part {
   readonly flatteningMm?: number;
   /** Planned k to a blank: its own length and number are the blanks’; these are the parts’ that come of them. */
   readonly blank?: { readonly k: number; readonly length: number; readonly qty: number };
+  /** What its joints add to its length, all ends together, mm: the length has it in it. */
+  readonly joineryMm?: number;
   /** The least thickness that will do, where it may be thinner, mm. */
   readonly leastThicknessMm?: number;
 }
@@ -117,6 +122,8 @@ export interface Brief {
   /** What two people are to carry at most, kg. */
   readonly carryKg?: number;
   readonly outdoors?: boolean;
+  /** Where it will stand, as far as the air is concerned. */
+  readonly room?: Room;
   readonly food?: boolean;
   readonly children?: boolean;
   readonly wishes?: string;
@@ -187,6 +194,11 @@ export interface Project {
   readonly broken?: BrokenPart;
   /** How it is milled, where that is not as the shop does, and what was changed in the routes of its parts. */
   readonly milling?: Milling;
+  /** How strips and layers are laid, for each copy of a part that is glued up. */
+  readonly panels?: readonly PanelLayout[];
+  readonly joints?: readonly Joint[];
+  /** The order in which it goes together, where the maker changed it: ids of joints. */
+  readonly assembly?: { readonly order: readonly string[] };
   /** A plan put by, to compare with. */
   readonly putBy?: ProjectPlan;
 }

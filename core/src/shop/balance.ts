@@ -1,9 +1,19 @@
 /** The wood balance of one find and of one project. What an entry lost is shared out by what each wood gave up. */
 import type { FindId } from '../stock/haul.ts';
 import type { Piece, ProjectId } from '../stock/piece.ts';
-import { madeInShop, partsInHand, volumeOf, type Entry, type WoodBalance } from './entry.ts';
+import { madeInShop, partsInHand, volumeOf, type Entry, type PartInHand, type WoodBalance } from './entry.ts';
 
 const of = (wood: Piece, findId: FindId): boolean => wood.origin?.findId === findId;
+
+/** Of parts, the volume that is of a find; what is glued up may be of several. */
+const partsOf = (parts: readonly PartInHand[], findId: FindId): number =>
+  parts.reduce((sum, { wood, glued }) => {
+    const share =
+      glued === undefined
+        ? Number(of(wood, findId))
+        : glued.reduce((all, strip) => all + (strip.findId === findId ? strip.share : 0), 0);
+    return share === 0 ? sum : sum + share * volumeOf([wood]);
+  }, 0);
 
 /** Where the wood of a find on record is. */
 export function balanceOfFind(
@@ -20,8 +30,8 @@ export function balanceOfFind(
   let wasteM3 = 0;
   for (const { kind, took, gave, lost } of entries) {
     if (kind === 'broken-down') continue;
-    const went = volumeOf(mine([...took.pieces, ...took.parts.map(({ wood }) => wood)]));
-    const came = volumeOf(mine([...gave.pieces, ...gave.parts.map(({ wood }) => wood)]));
+    const went = volumeOf(mine(took.pieces)) + partsOf(took.parts, findId);
+    const came = volumeOf(mine(gave.pieces)) + partsOf(gave.parts, findId);
     const dust = shareOfDust(lost);
     kerfM3 += (went - came) * dust;
     wasteM3 += (went - came) * (1 - dust);
@@ -30,7 +40,7 @@ export function balanceOfFind(
     foundM3: volumeOf(onRack) - offcutsM3 + volumeOf(taken),
     onRackM3: volumeOf(onRack),
     offcutsM3,
-    partsM3: volumeOf(mine(partsInHand(entries).map(({ wood }) => wood))),
+    partsM3: partsOf(partsInHand(entries), findId),
     wasteM3,
     kerfM3,
   };

@@ -11,6 +11,19 @@ import type { RouteSize } from './route-steps.ts';
 
 const volume = ({ length, width, thickness }: RouteSize): number => (length * width * thickness) / 1e9;
 
+/** What is glued up as the strips that it is made of, each with its share of the width, or of the thickness. */
+function inStrips(part: PartInHand): PartInHand[] {
+  const { glued, wood } = part;
+  if (glued === undefined) return [part];
+  const layers = glued.some(({ layer }) => layer === true);
+  return glued.map(({ cut, aim, share }) => ({
+    ...part,
+    cut,
+    ...(aim === undefined ? {} : { aim }),
+    wood: layers ? { ...wood, thickness: wood.thickness * share } : { ...wood, width: wood.width * share },
+  }));
+}
+
 /**
  * Boards of which every part is planed or spoilt: volume planned, parts at the size that they were to come to, and volume
  * that came. Offcuts lie on the rack as they were cut and stand on neither side.
@@ -19,7 +32,11 @@ export function cameOfBoards(
   entries: readonly Entry[],
   finds: readonly Pick<Find, 'id' | 'kind'>[],
 ): Milled[] {
-  const last = new Map(partsInHand(entries).map((part) => [placeOf(part), part]));
+  const last = new Map(
+    partsInHand(entries)
+      .flatMap(inStrips)
+      .map((part) => [placeOf(part), part]),
+  );
   return entries.flatMap((entry): Milled[] => {
     const [piece] = entry.took.pieces;
     if (entry.kind !== 'sawn' || !piece) return [];

@@ -36,7 +36,7 @@ export interface Waiting {
   readonly step: ShopStep;
   /** The first day, where one is known. */
   readonly until: string | null;
-  readonly because: 'rests' | 'no-machine' | 'blocked';
+  readonly because: 'rests' | 'glue' | 'no-machine' | 'blocked';
   /** How many steps come after it. */
   readonly holds: number;
 }
@@ -67,12 +67,13 @@ export function settingKey({ machine, do: deed, words, setting }: ShopStep): str
   return `${machine ?? 'none'} ${deed === undefined ? words : (CLASS[deed] ?? deed)} ${at}`;
 }
 
-/** The steps in the order of a day, ISO; those that can't be done yet are named with the reason. */
+/** The steps in the order of a day, ISO; those that can't be done yet, at `now` (ms), are named with the reason. */
 export function shopDay(
   steps: readonly ShopStep[],
   day: string,
   workshop: Pick<Workshop, 'park' | 'hours'>,
   own: OwnMinutes,
+  now = Infinity,
 ): ShopDay {
   const waiting: Waiting[] = [];
   const held = new Set<string>();
@@ -81,7 +82,7 @@ export function shopDay(
   const ready: ShopStep[] = [];
   for (const step of steps) {
     const holder = step.needs.find((need) => held.has(need));
-    const because = holder === undefined ? whyNot(step, day) : null;
+    const because = holder === undefined ? whyNot(step, day, now) : null;
     if (holder === undefined && because === null) {
       ready.push(step);
       continue;
@@ -133,9 +134,14 @@ export function shopDay(
   };
 }
 
-function whyNot(step: ShopStep, day: string): Waiting['because'] | null {
+function whyNot(step: ShopStep, day: string, now: number): Waiting['because'] | null {
   if (step.id.endsWith('/blocked')) return 'blocked';
   if (step.machine === null) return 'no-machine';
+  if (isEarly(step, now)) return 'glue';
   if (step.do === 'rest' && (step.notBefore === undefined || step.notBefore > day)) return 'rests';
   return null;
 }
+
+/** Whether glue still holds a step at `now`, ms since 1970. */
+export const isEarly = ({ freeAt }: Pick<ShopStep, 'freeAt'>, now: number): boolean =>
+  freeAt !== undefined && (freeAt === null || freeAt > now);

@@ -10,12 +10,18 @@ import { findingsLeft } from './came-off-planer.ts';
 import { partsInHand, type Entry, type Measured, type PartInHand } from './entry.ts';
 import { sawBoard, type Floor } from './sawing.ts';
 import type { RouteDeed } from '../yield/milling.ts';
+import { assembled, EARLY, isAssembly } from './assembling.ts';
+import { isEarly } from './day.ts';
+import { closeClamps } from './glue/closing.ts';
 import { floorNow, shopSteps, type ShopStep } from './steps.ts';
-import { OVERRULED, type FloorRules } from './workpiece.ts';
+import { elementKey } from './panel/panel.ts';
+import { OVERRULED, TOO_EARLY, type FloorRules } from './workpiece.ts';
 
 export interface StepsDone {
   readonly day: string;
   readonly newId: () => string;
+  /** When, ms since 1970: what glue still holds is not done. */
+  readonly at?: number;
   /** For all of the steps together, where they were measured. */
   readonly minutes?: number;
   /** What they came to, mm, where it is not what was set. */
@@ -50,12 +56,12 @@ export function doSteps(
   rules: FloorRules,
   how: StepsDone,
 ): Floor | null {
+  if (steps.some((step) => step.do === 'glue-up' || isAssembly(step)))
+    return closed(floor, steps, rules, how);
   const boards = steps.every(({ pieceId }) => pieceId !== null);
   const now = floorNow(floor, aboutOf(steps));
   const left = new Map(shopSteps(now, rules, boards ? 'boards' : undefined).map((step) => [step.id, step]));
-  const doable = steps.filter(
-    ({ id }) => left.has(id) && openNeeds(left.get(id) as ShopStep, left).length === 0,
-  );
+  const doable = steps.filter(({ id }) => left.has(id) && !holds(left.get(id) as ShopStep, left, how));
   const [first] = doable;
   if (!first) return null;
   const hand = new Map(partsInHand(floor.entries).map((part) => [part.id, part]));
@@ -107,6 +113,25 @@ export function doSteps(
     entries: [...floor.entries, entry],
   };
   return sawFinished(worked, done, rules, how);
+}
+
+const holds = (step: ShopStep, left: ReadonlyMap<string, ShopStep>, { at }: StepsDone): boolean =>
+  openNeeds(step, left).length > 0 || (at !== undefined && isEarly(step, at));
+
+/** Stages of glue-ups and of assembly, one after the other. */
+function closed(floor: Floor, steps: readonly ShopStep[], rules: FloorRules, how: StepsDone): Floor | null {
+  const now = floorNow(floor);
+  const left = new Map(shopSteps(now, rules).map((step) => [step.id, step]));
+  const when = { ...how, at: how.at ?? 0 };
+  let after: Floor | null = null;
+  for (const { id } of steps) {
+    const step = left.get(id);
+    if (step === undefined || step.fault !== undefined || holds(step, left, how)) continue;
+    after = isAssembly(step)
+      ? assembled(after ?? floor, step, rules, { ...when, left: [...left.values()] })
+      : (closeClamps(after ?? floor, id, rules, when) ?? after);
+  }
+  return after;
 }
 
 /** The boards and parts in hand that steps are about. */
@@ -191,6 +216,7 @@ function afterStep(part: PartInHand, step: ShopStep, how: StepsDone): PartInHand
         did,
         wood: { ...wood, scans: { found: wood.scans?.found ?? how.day, planed: how.day } },
       };
+    case 'glue-up':
     case 'halve':
     case 'pull':
     case 'scan':
@@ -274,7 +300,7 @@ function dustOf(
   }
 }
 
-/** Steps passed without being done, in the maker's words: the gate stands open for them. */
+/** Steps passed without being done, in the maker's words: the gate stands open for them, or glue is not waited for. */
 export function passGate(
   floor: Floor,
   steps: readonly ShopStep[],
@@ -282,18 +308,22 @@ export function passGate(
   { day, newId }: Pick<StepsDone, 'day' | 'newId'>,
 ): Floor {
   const hand = new Map(partsInHand(floor.entries).map((part) => [part.id, part]));
-  const took = steps.flatMap(({ part }) => hand.get(part?.handId ?? '') ?? []);
+  const glue = steps.some(({ waitsFor }) => waitsFor !== undefined);
+  const ids = steps.flatMap(({ part, glues }) =>
+    glues === undefined ? [part?.handId ?? ''] : handsOf(glues.flat(), hand),
+  );
+  const took = [...new Set(ids)].flatMap((id) => hand.get(id) ?? []);
   const gave = took.map((part) => ({
     ...part,
     id: newId(),
-    did: [...(part.did ?? []), OVERRULED],
+    did: [...(part.did ?? []), glue ? TOO_EARLY : OVERRULED],
   }));
   const entry: Entry = {
     id: newId(),
     kind: 'overruled',
     day,
     projectIds: [...new Set(steps.flatMap(({ projectIds }) => projectIds))],
-    steps: steps.map(({ id }) => id),
+    steps: steps.map(({ id }) => (glue ? `${id}${EARLY}` : id)),
     words,
     took: { pieces: [], parts: took },
     gave: { parts: gave, pieces: [] },
@@ -301,3 +331,7 @@ export function passGate(
   };
   return { ...floor, entries: [...floor.entries, entry] };
 }
+
+/** The parts in hand that have these keys. */
+const handsOf = (keys: readonly string[], hand: ReadonlyMap<string, PartInHand>): string[] =>
+  [...hand.values()].filter((part) => keys.includes(elementKey(part))).map(({ id }) => id);

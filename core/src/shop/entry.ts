@@ -3,9 +3,11 @@
  * wood are read from entries and stored nowhere else; a correction is an undo, which takes the entry back.
  */
 import type { PartId, PlannedCut } from '../project/project.ts';
+import type { StripPlace } from '../project/panel-layout.ts';
 import type { EdgeState } from '../stock/edges.ts';
 import type { FindId } from '../stock/haul.ts';
 import { pieceVolumeM3, type Piece, type PieceId, type ProjectId } from '../stock/piece.ts';
+import type { GlueClock } from './glue/clock.ts';
 import type { RouteMachine, RouteSize } from './route-steps.ts';
 import type { Milled, PlanedRecord } from '../yield/own-record.ts';
 
@@ -14,7 +16,7 @@ export type EntryId = string & { readonly brand?: 'EntryId' };
 /**
  * `broken-down`: a find became pieces. `planed`: a piece came off the planer before any plan. `sawn`: a board became parts
  * and offcuts. `worked`: steps of boards or parts were done. `moved-on`: parts reached a later state. `overruled`: a gate
- * was passed, in the maker’s words. `spoilt`: a part is waste.
+ * was passed, in the maker’s words. `spoilt`: a part is waste. `glued`: strips or layers became one, and a clock runs.
  */
 export const ENTRY_KINDS = [
   'broken-down',
@@ -24,6 +26,7 @@ export const ENTRY_KINDS = [
   'moved-on',
   'overruled',
   'spoilt',
+  'glued',
 ] as const;
 export type EntryKind = (typeof ENTRY_KINDS)[number];
 
@@ -35,13 +38,26 @@ export type PartState = (typeof PART_STATES)[number];
 export const WASTE_USES = ['bedding', 'mulch', 'firelighters', 'stove', 'tip'] as const;
 export type WasteUse = (typeof WASTE_USES)[number];
 
+/** A strip or layer in what is glued up. */
+export interface GluedStrip {
+  readonly cut: PlannedCut;
+  readonly tag: string;
+  /** The find that it came of, and its share of the whole. */
+  readonly findId?: FindId;
+  readonly share: number;
+  /** A layer, glued face to face. */
+  readonly layer?: true;
+  readonly aim?: RouteSize;
+  readonly place: StripPlace;
+}
+
 /** A part that has been cut out and waits for what comes next. */
 export interface PartInHand {
   readonly id: string;
   readonly projectId: ProjectId;
   readonly partId: PartId;
   readonly unit: number;
-  /** Where it was cut. */
+  /** Where it was cut; of what is glued up, where its first strip was. */
   readonly cut: PlannedCut;
   /** The tag of the board that it came from. */
   readonly from: string;
@@ -58,6 +74,9 @@ export interface PartInHand {
   /** What has been planed off since it last rested, mm, and since when it rests (ISO day). */
   readonly planedMm?: number;
   readonly restsSince?: string;
+  /** Of what is glued up: its strips or layers in their order, and the entry that glued it last. */
+  readonly glued?: readonly GluedStrip[];
+  readonly gluedBy?: EntryId;
   /** The milling steps that were done to it, in order. */
   readonly did?: readonly string[];
 }
@@ -85,6 +104,8 @@ export interface Entry {
   readonly measured?: readonly Measured[];
   /** Why a gate was passed, in the maker’s words. */
   readonly words?: string;
+  /** What runs since the clamps closed. */
+  readonly clock?: GlueClock;
   /** The find that was broken down, and what it took from the wood that was expected of it. */
   readonly findId?: FindId;
   /** What a piece was calculated to give and what came off the planer. */

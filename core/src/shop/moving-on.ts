@@ -9,9 +9,9 @@ export type ProjectState = 'planned' | 'reserved' | PartState;
 
 export const PROJECT_STATES: readonly ProjectState[] = ['planned', 'reserved', ...PART_STATES];
 
-/** The state of a part in hand: milled once no milling step is left for it. */
+/** The state of a part in hand: milled once no milling step is left for it, glued once it is glued up. */
 export const stateOf = (part: PartInHand, milling: ReadonlySet<string>): PartState =>
-  part.state ?? (milling.has(part.id) ? 'sawn' : 'milled');
+  part.state ?? (part.glued !== undefined ? 'glued' : milling.has(part.id) ? 'sawn' : 'milled');
 
 /** Ids of the parts in hand that still have something to be milled. */
 export const millingOf = (steps: readonly ShopStep[]): ReadonlySet<string> =>

@@ -46,6 +46,7 @@ export const WAYS_OF: Readonly<Record<RouteStep['do'], readonly RouteMachine[]>>
   thickness: ['planer', 'router', 'hand-plane'],
   rip: ['table-saw', 'bandsaw', 'guided-saw', 'hand-plane', 'handsaw'],
   glue: ['clamps'],
+  'glue-up': ['clamps'],
   rest: ['bench'],
   crosscut: ['mitre-saw', 'table-saw', 'bandsaw', 'handsaw'],
 };

@@ -150,7 +150,9 @@ export function spoilPart(floor: Floor, part: PartInHand, sawing: Pick<Sawing, '
     gave: { parts: [], pieces: [] },
     lost: { kerfM3: 0, wasteM3: pieceVolumeM3(part.wood) },
   };
-  return { ...spoiltOut(floor, part.projectId, part.cut), entries: [...floor.entries, entry] };
+  const cuts = part.glued?.map(({ cut }) => cut) ?? [part.cut];
+  const bench = cuts.reduce<Bench>((now, cut) => spoiltOut(now, part.projectId, cut), floor);
+  return { ...bench, entries: [...floor.entries, entry] };
 }
 
 /** A spoilt part of which some wood is good: it goes back on the rack as a piece of its own. */

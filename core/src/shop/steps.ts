@@ -3,6 +3,8 @@
  * its size. Steps are computed, never stored. Their ids are made of what they are about, so that a tick survives a plan
  * that is made again.
  */
+import type { AssemblyStep } from '../project/joints/assembly.ts';
+import { assemblyStepsLeft } from './assembling.ts';
 import { clearanceOf, punchedIn } from '../hazards/clearance.ts';
 import { dayAfter } from '../foundation/calendar-day.ts';
 import { partLetter, type Part, type PlannedCut, type Project } from '../project/project.ts';
@@ -10,11 +12,15 @@ import { fullWidth, type Piece, type PieceId, type ProjectId } from '../stock/pi
 import type { SawWay, StraightenWay } from '../yield/machines.ts';
 import type { RouteDeed, RouteMachine } from '../yield/milling.ts';
 import { cutSheet, type SheetCut } from './cut-sheet.ts';
-import { partsInHand, type Entry, type PartInHand } from './entry.ts';
+import { partsInHand, type Entry, type EntryId, type PartInHand } from './entry.ts';
+import { freeAt, milestonesOf, type GlueClock } from './glue/clock.ts';
+import { gluePlanOf, glueStepId } from './glue/closing.ts';
+import { gluedUps, type GluedUp } from './panel/panel.ts';
 import { sawWayOf, straightenFirst } from './preparation.ts';
 import type { RouteSize } from './route-steps.ts';
 import {
   millingLeft,
+  TOO_EARLY,
   workpieceInHand,
   workpieceKey,
   workpieceToBe,
@@ -50,6 +56,14 @@ export interface ShopStep {
   readonly size: RouteSize;
   /** The first day on which it may be done, where something has to rest first (ISO). */
   readonly notBefore?: string;
+  /** When glue sets it free, ms since 1970; null while its clock stands still or it is too cold. */
+  readonly freeAt?: number | null;
+  /** What waits: the entry with its clock. */
+  readonly waitsFor?: EntryId;
+  /** Of the assembly of a project: what goes together. */
+  readonly assembly?: AssemblyStep;
+  /** Of a glue-up: what is glued at once, by key. */
+  readonly glues?: readonly (readonly string[])[];
 }
 
 export interface StepPart {
@@ -101,7 +115,15 @@ export interface FloorNow {
   readonly parts: readonly PartInHand[];
   /** Ids of the steps that were done. */
   readonly done: ReadonlySet<string>;
+  /** Clocks by the entry that started them. */
+  readonly clocks: ReadonlyMap<EntryId, GlueClock>;
+  /** The entry with the clock that a step started, by the step. */
+  readonly clockOf: ReadonlyMap<string, EntryId>;
 }
+
+/** Clocks that glue started. */
+export const clocksOf = (entries: readonly Entry[]): ReadonlyMap<EntryId, GlueClock> =>
+  new Map(entries.flatMap(({ id, clock }) => (clock === undefined ? [] : [[id, clock] as const])));
 
 /** What the entries come to; `about` leaves all boards and parts aside but those with these ids. */
 export function floorNow({ pieces, projects, entries }: FloorFacts, about?: ReadonlySet<string>): FloorNow {
@@ -111,6 +133,12 @@ export function floorNow({ pieces, projects, entries }: FloorFacts, about?: Read
     projects,
     parts: about === undefined ? parts : parts.filter(({ id }) => about.has(id)),
     done: stepsDone(entries),
+    clocks: clocksOf(entries),
+    clockOf: new Map(
+      entries.flatMap(({ id, clock, steps = [] }) =>
+        clock === undefined ? [] : steps.map((step) => [step, id] as const),
+      ),
+    ),
   };
 }
 
@@ -126,17 +154,123 @@ export function shopSteps(now: FloorNow, rules: FloorRules, only?: 'boards'): Sh
       else byPiece.set(cut.pieceId, [{ project, cut }]);
     }
   }
+  const panels = only === 'boards' ? [] : gluedUps(now, rules.machines);
+  const whole = new Set(
+    panels
+      .filter((panel) => panel.whole)
+      .flatMap(({ elements }) => elements.flatMap(({ cuts }) => cuts.map(workpieceKey))),
+  );
   const boards = pieces.flatMap((piece) => {
     const planned = byPiece.get(piece.id);
-    return planned ? boardSteps(piece, planned, rules, done, only) : [];
+    return planned ? boardSteps(piece, planned, rules, { done, whole, only }) : [];
   });
   if (only === 'boards') return boards;
   const known = new Map(projects.map((project) => [project.id, project]));
+  // A sub-panel is not milled: it is glued to its neighbours first.
+  const halfway = new Set(
+    panels.flatMap((panel) =>
+      panel.whole
+        ? []
+        : panel.elements.flatMap(({ cuts, handId }) => (cuts.length > 1 && handId !== null ? [handId] : [])),
+    ),
+  );
   const hand = parts.flatMap((part) => {
     const project = known.get(part.projectId);
-    return project && part.state === undefined ? handSteps(project, part, rules) : [];
+    const isWhole = whole.has(workpieceKey(part.cut));
+    return project && part.state === undefined && !halfway.has(part.id)
+      ? handSteps(project, part, rules, { whole: isWhole, clock: now.clocks.get(part.gluedBy ?? '') })
+      : [];
   });
-  return [...hand, ...boards];
+  const milling = [...hand, ...boards];
+  const before = [...milling, ...glueSteps(panels, now, rules, milling)];
+  return [...before, ...assemblyStepsLeft(now, rules, before)];
+}
+
+/** The stages of every panel that is not one piece yet, each after the milling of what it glues and the stages before it. */
+function glueSteps(
+  panels: readonly GluedUp[],
+  { parts, clocks }: FloorNow,
+  rules: FloorRules,
+  milling: readonly ShopStep[],
+): ShopStep[] {
+  const lastOf = new Map<string, string>();
+  for (const { id, part } of milling) if (part !== null) lastOf.set(part.key, id);
+  const hand = new Map(parts.map((part) => [part.id, part]));
+  return panels.flatMap((panel): ShopStep[] => {
+    if (panel.whole) return [];
+    const { project, part, unit } = panel;
+    const letter = partLetter(project.parts.indexOf(part));
+    const plan = gluePlanOf(panel, rules);
+    const byKey = new Map(panel.elements.map((element) => [element.key, element]));
+    const stageOf = new Map<string, string>();
+    const common = { projectIds: [project.id], machine: 'clamps' as const, pieceId: null };
+    const [first] = panel.elements;
+    const of = (key: string): StepPart => ({
+      key,
+      letter,
+      projectId: project.id,
+      partId: part.id,
+      unit,
+      handId: byKey.get(key)?.handId ?? null,
+      from: byKey.get(key)?.name ?? '',
+    });
+    if (plan.blocked !== null && first)
+      return [
+        {
+          ...common,
+          id: `${glueStepId(panel, first)}/blocked`,
+          machine: null,
+          words: 'Can’t be glued up',
+          why: plan.blocked,
+          needs: [],
+          part: of(first.key),
+          name: `${letter} ${part.name}`,
+          size: first.size,
+        },
+      ];
+    return plan.stages.map((stage, i): ShopStep => {
+      const id = glueStepId(panel, stage);
+      const keys = stage.assemblies.map(({ elements }) => elements.map(({ key }) => key));
+      const all = keys.flat();
+      const needs = new Set(
+        all.flatMap((key) => [lastOf.get(key), stageOf.get(key)]).filter((one) => one !== undefined),
+      );
+      for (const key of all) stageOf.set(key, id);
+      const waits = all.flatMap((key) => {
+        const { gluedBy, did = [] } = hand.get(byKey.get(key)?.handId ?? '') ?? {};
+        if (did.includes(TOO_EARLY)) return [];
+        const clock = clocks.get(gluedBy ?? '');
+        return gluedBy === undefined || clock === undefined ? [] : [{ gluedBy, clock }];
+      });
+      const out = waits.map(({ gluedBy, clock }) => ({
+        gluedBy,
+        at: milestonesOf(clock, clock.at).find(({ frees }) => frees === 'clamps-off')?.at ?? null,
+      }));
+      const latest =
+        out.find(({ at }) => at === null) ?? [...out].sort((a, b) => (b.at ?? 0) - (a.at ?? 0))[0];
+      const [assembly] = stage.assemblies;
+      const names = stage.assemblies.map((one) => one.name).join(', and ');
+      return {
+        ...common,
+        id,
+        do: 'glue-up',
+        why:
+          plan.stages.length === 1
+            ? `all joints at once: ${Math.round(stage.spreadMin * 10) / 10} min to spread, ${plan.openMin} min of open time`
+            : `stage ${i + 1} of the ${plan.stages.length} that are left: ${plan.openMin} min of open time close ${plan.perStage} ${plan.perStage === 1 ? 'joint' : 'joints'}`,
+        needs: [...needs],
+        part: of(stage.key),
+        name: `${letter} ${part.name}: ${names}`,
+        size: {
+          length: assembly?.length ?? 0,
+          width: assembly?.width ?? 0,
+          thickness: assembly?.thickness ?? 0,
+        },
+        glues: keys,
+        ...(latest === undefined ? {} : { freeAt: latest.at, waitsFor: latest.gluedBy }),
+      };
+    });
+  });
 }
 
 /** Names of the steps of one board, so that what was ticked is known again. */
@@ -157,8 +291,15 @@ function boardSteps(
   piece: Piece,
   planned: readonly { readonly project: Project; readonly cut: PlannedCut }[],
   rules: FloorRules,
-  done: ReadonlySet<string>,
-  only?: 'boards',
+  {
+    done,
+    whole: wholePanels,
+    only,
+  }: {
+    readonly done: ReadonlySet<string>;
+    readonly whole: ReadonlySet<string>;
+    readonly only?: 'boards' | undefined;
+  },
 ): ShopStep[] {
   const { machines, kerfMm } = rules;
   const steps: ShopStep[] = [];
@@ -234,7 +375,8 @@ function boardSteps(
     const part = project.parts.find(({ id }) => id === cut.partId);
     if (cut.partId === OFFCUT || !part) return [];
     const of = { project, part, cut, handId: null, from: piece.tag, name: '' };
-    return partSteps(of, workpieceToBe(piece, cut, machines), rules, sawn);
+    const alone = wholePanels.has(workpieceKey(cut));
+    return partSteps(of, workpieceToBe(piece, cut, machines, alone), rules, { after: sawn });
   });
   return [...steps, ...parts];
 }
@@ -256,16 +398,24 @@ function whyOf(way: SawWay | null): string {
   }
 }
 
-function handSteps(project: Project, inHand: PartInHand, rules: FloorRules): ShopStep[] {
+function handSteps(
+  project: Project,
+  inHand: PartInHand,
+  rules: FloorRules,
+  { whole, clock }: { readonly whole: boolean; readonly clock: GlueClock | undefined },
+): ShopStep[] {
   const part = project.parts.find(({ id }) => id === inHand.partId);
   if (!part) return [];
-  const { cut, from, id: handId, restsSince } = inHand;
+  const { cut, from, id: handId, restsSince, gluedBy, did = [] } = inHand;
+  const waits =
+    clock === undefined || gluedBy === undefined || did.includes(TOO_EARLY)
+      ? {}
+      : { freeAt: freeAt(clock, clock.at), waitsFor: gluedBy };
   return partSteps(
     { project, part, cut, handId, from, name: inHand.wood.tag },
-    workpieceInHand(inHand),
+    workpieceInHand(inHand, whole),
     rules,
-    [],
-    restsSince,
+    { after: [], ...(restsSince === undefined ? {} : { restsSince }), waits },
   );
 }
 
@@ -282,8 +432,15 @@ function partSteps(
   { project, part, cut, handId, from, name }: PartOf,
   workpiece: Workpiece,
   rules: FloorRules,
-  after: readonly string[],
-  restsSince?: string,
+  {
+    after,
+    restsSince,
+    waits = {},
+  }: {
+    readonly after: readonly string[];
+    readonly restsSince?: string;
+    readonly waits?: Pick<ShopStep, 'freeAt' | 'waitsFor'>;
+  },
 ): ShopStep[] {
   const key = workpieceKey(cut);
   const letter = partLetter(project.parts.indexOf(part));
@@ -314,6 +471,7 @@ function partSteps(
       part: of,
       name: name === '' ? `${letter} of ${from}` : `${letter} ${name}`,
       size,
+      ...waits,
       ...(step.do === 'rest' && restsSince !== undefined
         ? { notBefore: dayAfter(restsSince, REST_DAYS) }
         : {}),

@@ -30,19 +30,29 @@ export const OVERRULED = 'scan-again overruled';
 
 export const CUT_APART = 'cut-apart';
 
+/** What a part did where its glue was not waited for, in the maker’s words. */
+export const TOO_EARLY = 'glue not waited for';
+
 /** What names a workpiece before and after it is cut out: where it lies in its board. */
 export const workpieceKey = ({ pieceId, x, y }: Pick<PlannedCut, 'pieceId' | 'x' | 'y'>): string =>
   `${pieceId}@${Math.round(x * 10)},${Math.round(y * 10)}`;
 
 /**
  * What a workpiece is milled to, mm. A solid part comes to its finished size. A strip of a panel stays rough in length and
- * gets jointed edges, and is left thicker by what flattening the panel takes; a layer likewise.
+ * gets jointed edges, and is left thicker by what flattening the panel takes; a layer likewise. Once it is one piece it comes
+ * to its finished size.
  */
-export function targetOf(project: Project, part: Part, cut: Rect, machines: Machines): RouteSize {
+export function targetOf(
+  project: Project,
+  part: Part,
+  cut: Rect,
+  machines: Machines,
+  whole = false,
+): RouteSize {
   const { make = SOLID } = part;
   const finished =
     part.group === undefined ? part.thickness : (project.plan?.groups?.[part.group] ?? part.thickness);
-  if (make.kind === 'solid') return { length: part.length, width: part.width, thickness: finished };
+  if (make.kind === 'solid' || whole) return { length: part.length, width: part.width, thickness: finished };
   const asked = finished + flatteningOf(part, machines);
   const length = Math.min(cut.length, roughSize(part).length);
   return make.kind === 'panel'
@@ -91,9 +101,12 @@ export interface Workpiece {
   readonly cleanFaces: 0 | 1 | 2;
   readonly planedMm: number;
   readonly did: readonly string[];
+  /** Of what is glued up: one piece by now. */
+  readonly whole?: boolean;
 }
 
-export const workpieceInHand = (part: PartInHand): Workpiece => ({
+export const workpieceInHand = (part: PartInHand, whole = false): Workpiece => ({
+  whole,
   wood: part.wood,
   edges: part.edges ?? edgesOf(part.wood),
   cleanFaces: part.cleanFaces ?? 0,
@@ -101,7 +114,8 @@ export const workpieceInHand = (part: PartInHand): Workpiece => ({
   did: part.did ?? [],
 });
 
-export const workpieceToBe = (piece: Piece, cut: Rect, machines: Machines): Workpiece => ({
+export const workpieceToBe = (piece: Piece, cut: Rect, machines: Machines, whole = false): Workpiece => ({
+  whole,
   wood: cutFrom(piece, cut),
   edges: edgesAsSawn(piece, cut, machines),
   cleanFaces: 0,
@@ -146,14 +160,19 @@ export function millingLeft(
     cleanFaces,
     ...(did.lastIndexOf('halve') > did.lastIndexOf('glue') ? { halved: true } : {}),
   };
-  const target = targetOf(project, part, cut, machines);
+  const target = targetOf(project, part, cut, machines, workpiece.whole);
   // What came out smaller than it should is no less a part: it is milled to what is there, and its size says so.
   const reachable = {
     length: Math.min(target.length, wood.length),
     width: Math.min(target.width, fullWidth(wood)),
     thickness: Math.min(target.thickness, wood.thickness),
   };
-  const route = routeOf(asked, reachable, routeMachines(machines, kerfMm), schoolFor(project, rules));
+  const route = routeOf(
+    asked,
+    reachable,
+    routeMachines(machines, kerfMm),
+    schoolOfWorkpiece(project, workpiece, rules),
+  );
   const changes = (project.milling?.changes ?? []).filter((change) => change.partId === part.id);
   const apart = cutApart(part, workpiece, rules, schoolFor(project, rules));
   const steps = changedRoute(
@@ -171,6 +190,13 @@ export function millingLeft(
     left: route.left,
     ...(route.blocked === undefined ? {} : { blocked: route.blocked }),
   };
+}
+
+/** What is glued up and wider than the planer is flattened by hand where there is no sled: halving it would undo the glue-up. */
+function schoolOfWorkpiece(project: Project, { wood, whole }: Workpiece, rules: FloorRules): MillingSchool {
+  const { planerWidthMm, routerReachMm } = rules.machines;
+  const wide = planerWidthMm !== null && fullWidth(wood) > planerWidthMm;
+  return whole === true && wide && routerReachMm === null ? 'hand' : schoolFor(project, rules);
 }
 
 /** The last step of a blank. */

@@ -4,6 +4,7 @@
  */
 import { weekdayOf } from '../foundation/calendar-day.ts';
 import type { Machines } from '../yield/machines.ts';
+import { DEFAULT_GLUE_HABITS, type GlueHabits } from './glue/glues.ts';
 import { ROUTE_MACHINES, type MillingSchool, type RouteMachine } from '../yield/milling.ts';
 
 export const WEEKDAYS = ['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun'] as const;
@@ -27,6 +28,7 @@ export interface Workshop {
   readonly school?: MillingSchool;
   readonly park: Readonly<Partial<Record<RouteMachine, MachineNotes>>>;
   readonly hours: Readonly<Partial<Record<Weekday, readonly Stretch[]>>>;
+  readonly glue: GlueHabits;
   /** The maker’s own machines, kept to come back to from a preset. */
   readonly ownMachines?: Machines;
 }
@@ -36,6 +38,7 @@ const EVENING: readonly Stretch[] = [['18:00', '20:00']];
 /** Evenings, and a Saturday morning. */
 export const DEFAULT_WORKSHOP: Workshop = {
   park: {},
+  glue: DEFAULT_GLUE_HABITS,
   hours: { mon: EVENING, tue: EVENING, wed: EVENING, thu: EVENING, fri: EVENING, sat: [['09:00', '13:00']] },
 };
 

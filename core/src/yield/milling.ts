@@ -14,6 +14,7 @@ export const ROUTE_DEEDS = [
   'halve',
   'glue',
   'scan-again',
+  'glue-up',
 ] as const;
 export type RouteDeed = (typeof ROUTE_DEEDS)[number];
 

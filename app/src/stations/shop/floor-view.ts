@@ -83,9 +83,16 @@ export class FloorView {
       const shop = this.store.shop();
       const workshop = this.store.workshop();
       untracked(() => {
-        const { parts, done } = floorNow(shop);
+        const { parts, done, clocks, clockOf } = floorNow(shop);
         const mine = ++this.asked;
-        const ask = { parts, done, workshop, own: ownMinutes(shop.entries), day: this.today.get() };
+        const floor = { parts, done, clocks, clockOf };
+        const ask = {
+          ...floor,
+          workshop,
+          own: ownMinutes(shop.entries),
+          day: this.today.get(),
+          now: Date.now(),
+        };
         void this.planning
           .day(ask)
           .then((floor) => {

@@ -34,11 +34,11 @@ function inHand(): ShopDocument {
 async function floor(shop: Partial<ShopDocument> = inHand()) {
   const store = await withShop(shop, [provideRouter([{ path: '**', children: [] }])]);
   // What the worker would say, said at once.
-  vi.spyOn(TestBed.inject(Planning), 'day').mockImplementation(({ parts, done, workshop, own, day }) => {
+  vi.spyOn(TestBed.inject(Planning), 'day').mockImplementation(({ workshop, own, day, now, ...floor }) => {
     const { pieces, projects, settings } = store.shop();
     const rules = { machines: settings.machines, workshop, kerfMm: settings.habits.kerfMm };
-    const steps = shopSteps({ pieces, projects, parts, done }, rules);
-    return Promise.resolve({ steps, day: shopDay(steps, day, workshop, own), tookMs: 0 });
+    const steps = shopSteps({ ...floor, pieces, projects }, rules);
+    return Promise.resolve({ steps, day: shopDay(steps, day, workshop, own, now), tookMs: 0 });
   });
   localStorage.clear();
   const shown = await show(ShopFloor);

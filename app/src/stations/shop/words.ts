@@ -15,6 +15,7 @@ export const DEED_NAMES: Readonly<Record<RouteDeed, string>> = {
   halve: 'Halve along the grain',
   glue: 'Joint and glue the halves',
   'scan-again': 'Scan again',
+  'glue-up': 'Glue up',
 };
 
 export const MACHINE_NAMES: Readonly<Record<RouteMachine, string>> = {

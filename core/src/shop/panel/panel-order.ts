@@ -23,6 +23,9 @@ export interface PanelWeights {
 export interface PanelOrder {
   readonly order: readonly { readonly id: string; readonly turned: boolean }[];
   readonly cost: number;
+  /** No order costs less: the order itself where it is exact, else the cheapest tree that joins all strips. */
+  readonly bound: number;
+  readonly exact: boolean;
 }
 
 const EXACT = 11;
@@ -47,10 +50,40 @@ export function panelOrder(
   };
   const best = strips.length <= EXACT ? exactly(strips.length, joint) : bettered(given, joint);
   const better = costOf(best, joint) < costOf(given, joint) - 1e-12 ? best : given;
+  const cost = costOf(better, joint);
+  const exact = strips.length <= EXACT;
   return {
     order: better.map(({ strip, turned }) => ({ id: strips[strip]?.id ?? '', turned })),
-    cost: costOf(better, joint),
+    cost,
+    bound: exact ? cost : Math.min(cost, cheapestTree(strips.length, joint)),
+    exact,
   };
+}
+
+/** An order is a tree over the strips, so that the cheapest tree, each joint at its cheapest, costs no more. Prim, O(n²). */
+function cheapestTree(n: number, joint: Joint): number {
+  const turns = [false, true];
+  const cheapest = (a: number, b: number): number =>
+    Math.min(
+      ...turns.flatMap((one) =>
+        turns.flatMap((other) => [
+          joint({ strip: a, turned: one }, { strip: b, turned: other }),
+          joint({ strip: b, turned: other }, { strip: a, turned: one }),
+        ]),
+      ),
+    );
+  const near = Array.from({ length: n }, (_, i) => (i === 0 ? 0 : Infinity));
+  const open = new Set(near.keys());
+  let total = 0;
+  while (open.size > 0) {
+    const next = [...open].reduce((best, one) =>
+      (near[one] as number) < (near[best] as number) ? one : best,
+    );
+    total += near[next] as number;
+    open.delete(next);
+    for (const other of open) near[other] = Math.min(near[other] as number, cheapest(next, other));
+  }
+  return total;
 }
 
 type Joint = (a: Laid, b: Laid) => number;

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { clampsFor, glueStages, inTheColdMin, panelCupMm } from './glue-up.ts';
+import { clampsFor, glueStages, inTheColdMin, panelCupMm } from './glue-sums.ts';
 
 describe('a glue-up', () => {
   it.each([
