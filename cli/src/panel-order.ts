@@ -1,4 +1,4 @@
-import { panelOrder, type PanelOrder } from '@aldrek/core';
+import { panelOrder, type PanelOrder } from '@aldrek/core/floor';
 import { InputError, listAt, numberAt, objectAt, oneOf, textAt, type Json } from './fields.ts';
 
 const EDGES = ['sap', 'heart'] as const;

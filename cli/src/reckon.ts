@@ -1,31 +1,33 @@
 import {
   blankFor,
   boardFeet,
-  clampsFor,
   DEFAULT_MACHINES,
   equilibriumMoisturePct,
   FIBRE_SATURATION_PCT,
   formatInches,
-  glueStages,
   greenSizeMm,
   hoopSeatMm,
-  inTheColdMin,
-  longestScrewMm,
-  looseTenon,
-  mitreMortiseDepthMm,
   movementMm,
-  panelCupMm,
   parseLength,
   pullFlatForce,
   radiusLossMm,
   sawPasses,
-  slatGapMm,
-  slatsFor,
   slotLengthMm,
   USUAL_STIFFNESS,
   warpLoss,
   weightKg,
 } from '@aldrek/core';
+import {
+  clampsFor,
+  glueStages,
+  inTheColdMin,
+  longestScrewMm,
+  looseTenon,
+  mitreMortiseDepthMm,
+  panelCupMm,
+  slatGapMm,
+  slatsFor,
+} from '@aldrek/core/floor';
 import { InputError, numberAt, numberOr, objectAt, oneOf, textAt, type Json } from './fields.ts';
 
 const SIZE = { above: 0, max: 1_000_000 };

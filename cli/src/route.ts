@@ -1,4 +1,4 @@
-import { routeOf, SCHOOLS_OF_MILLING, type Route, type RouteMachines } from '@aldrek/core';
+import { routeOf, SCHOOLS_OF_MILLING, type Route, type RouteMachines } from '@aldrek/core/floor';
 import { numberAt, numberOr, objectAt, oneOf, type Json } from './fields.ts';
 
 const SIZE = { above: 0, max: 100_000 };

@@ -22,7 +22,12 @@ export function outlinePath(piece: Piece, face: 'A' | 'B', pxPerMm: number): str
   imports: [FindingMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <svg:path class="wood" [attr.d]="outline()" [attr.fill]="tone().face" [attr.stroke]="tone().line" />
+    <svg:path
+      class="wood"
+      [attr.d]="outline()"
+      [attr.fill]="fill() ?? tone().face"
+      [attr.stroke]="tone().line"
+    />
     <svg:path class="grain" [attr.d]="grain()" [attr.stroke]="tone().line" fill="none" />
     @for (side of sides(); track side.id) {
       <svg:rect
@@ -42,6 +47,8 @@ export class WoodFace {
   readonly piece = input.required<Piece>();
   readonly pxPerMm = input.required<number>();
   readonly face = input<'A' | 'B'>('A');
+  /** Its own colour, where its tone was measured. */
+  readonly fill = input<string | null>(null);
   /** Findings are left out where they are drawn by themselves, to be taken hold of. */
   readonly bare = input(false);
 

@@ -1,5 +1,6 @@
 /** The figures of single machines: kerf, and minutes until the shop has timed its own. */
-import { NOTED_MACHINES, USUAL_MINUTES, type MachineNotes, type RouteMachine } from '@aldrek/core';
+import { NOTED_MACHINES, type MachineNotes } from '@aldrek/core';
+import { USUAL_MINUTES, type RouteMachine } from '@aldrek/core/floor';
 import type { SettingFigure, SettingPage } from './setting-shape';
 
 const MACHINE_WORDS: Readonly<Record<RouteMachine, string>> = {

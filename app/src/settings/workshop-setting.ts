@@ -7,11 +7,10 @@ import {
   WEEKDAYS,
   writeStretches,
   type Machines,
-  type MillingSchool,
-  type RouteMachine,
   type Weekday,
   type Workshop,
 } from '@aldrek/core';
+import type { MillingSchool, RouteMachine } from '@aldrek/core/floor';
 import { ShopStore } from '../shop-store/shop.store';
 import { ChoiceField } from '../ui/choice-field';
 import { TextField } from '../ui/text-field';

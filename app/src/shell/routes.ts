@@ -58,6 +58,11 @@ export const routes: Routes = [
   projects,
   shopFloor,
   {
+    path: 'shop/panel/:projectId/:partId/:unit',
+    title: 'Panel · Aldrek',
+    loadComponent: () => import('../stations/shop/panel/panel-bench').then((m) => m.PanelBench),
+  },
+  {
     path: 'labels',
     title: 'Labels · Aldrek',
     loadComponent: () => import('../stations/rack/labels-page').then((m) => m.LabelsPage),

@@ -10,6 +10,7 @@ import { filter, map } from 'rxjs';
 import type { LengthUnit } from '@aldrek/core';
 import { Icon } from '../ui/icon';
 import { exportInWords, StorageCare, storageInWords, type StorageState } from '../shop-store/storage-care';
+import { ClockChip } from '../clocks/clock-chip';
 import { InstrumentTray } from '../instruments/instrument-tray';
 import { Instruments } from '../instruments/instruments';
 import { ShopStore } from '../shop-store/shop.store';
@@ -29,6 +30,7 @@ const PALETTE_AHEAD_MS = 3000;
 @Component({
   selector: 'al-shell',
   imports: [
+    ClockChip,
     MatButton,
     MatIconButton,
     MatTooltip,
@@ -65,6 +67,11 @@ export class Shell {
   protected readonly icons = { mdiMenu, mdiRedo, mdiUndo };
   protected readonly schemeIcon = computed(() =>
     this.scheme.dark() ? mdiWhiteBalanceSunny : mdiWeatherNight,
+  );
+
+  /** Whether glue has started a clock that may still run. */
+  protected readonly hasClocks = computed(() =>
+    this.store.entries().some(({ clock }) => clock !== undefined && clock.discarded !== true),
   );
 
   private readonly url = toSignal(

@@ -1,5 +1,16 @@
 import { inject, Injectable } from '@angular/core';
 import {
+  withRest,
+  type Entry,
+  type Milling,
+  type PartInHand,
+  type PartState,
+  type Piece,
+  type Project,
+  type ProjectPlan,
+  type WasteUse,
+} from '@aldrek/core';
+import {
   cameOffBoard,
   doSteps,
   moveOn,
@@ -9,21 +20,12 @@ import {
   spoilPart,
   spoilPartKeeping,
   wasteGoes,
-  withRest,
-  type Entry,
   type Floor,
   type FloorRules,
   type LineFault,
-  type Milling,
-  type PartInHand,
-  type PartState,
-  type Piece,
-  type Project,
-  type ProjectPlan,
   type ShopStep,
   type StepsDone,
-  type WasteUse,
-} from '@aldrek/core';
+} from '@aldrek/core/floor';
 import { Ids } from './ids';
 import { ShopStore } from './shop.store';
 import { Today } from './today';
@@ -68,7 +70,11 @@ export class FloorActions {
 
   /** A gate is passed, and why, in the maker’s words. */
   pass(steps: readonly ShopStep[], words: string): void {
-    this.put('go on without scanning', passGate(this.floor(), steps, words, this.sawing()));
+    const glue = steps.some(({ waitsFor }) => waitsFor !== undefined);
+    this.put(
+      glue ? 'go on before the glue is hard' : 'go on without scanning',
+      passGate(this.floor(), steps, words, this.sawing()),
+    );
   }
 
   moveOn(parts: readonly PartInHand[], state: PartState): boolean {

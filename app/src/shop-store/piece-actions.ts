@@ -1,7 +1,6 @@
 import { Injectable, inject } from '@angular/core';
 import {
   cameM3,
-  cameOffPlaner,
   fullWidth,
   howSure,
   keepOnPiece,
@@ -23,6 +22,7 @@ import {
   type PlanedRecord,
   type Piece,
 } from '@aldrek/core';
+import { cameOffPlaner } from '@aldrek/core/floor';
 import { Ids } from './ids';
 import { ShopStore } from './shop.store';
 import { Today } from './today';

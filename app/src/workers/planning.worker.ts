@@ -11,14 +11,13 @@ import {
   plansOf,
   projectInstance,
   restOf,
-  shopDay,
-  shopSteps,
   verifyPlan,
   type MatchPlan,
   type Piece,
   type Project,
   type ShopInView,
 } from '@aldrek/core';
+import { shopDay, shopSteps } from '@aldrek/core/floor';
 import type {
   DayAsk,
   FloorDay,

@@ -1,6 +1,5 @@
 /** What each worker is asked and what it answers; how the messages travel is told in `messages.ts`. */
 import type {
-  GlueClock,
   CouldMake,
   Cutting,
   CuttingHabits,
@@ -25,12 +24,10 @@ import type {
   Want,
   WayOut,
   YieldAsk,
-  OwnMinutes,
   PartInHand,
-  ShopDay,
-  ShopStep,
   Workshop,
 } from '@aldrek/core';
+import type { GlueClock, OwnMinutes, ShopDay, ShopStep } from '@aldrek/core/floor';
 import type { TableHead, TableReadingAsk } from '../readers/read-table';
 import type { StoredPhoto } from '../storage/shop-db';
 

@@ -2,24 +2,18 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
 import {
-  cautionsAtCut,
   cautionsFor,
-  cutSheet,
   fitnessOf,
   fullWidth,
   GRADE_NAMES,
-  isAwayFromFence,
   layoutLines,
   matesOf,
   OFFCUT_ID,
   punchedIn,
-  sawWayOf,
   SCHOOL_NAMES,
-  setUps,
   showFaceOf,
   speciesLabel,
   STRAIGHTEN_TEXT,
-  straightenFirst,
   svgOf,
   templateLines,
   type Caution,
@@ -30,8 +24,16 @@ import {
   type PlannedCut,
   type Project,
   type SawWay,
-  type SheetCut,
 } from '@aldrek/core';
+import {
+  cautionsAtCut,
+  cutSheet,
+  isAwayFromFence,
+  sawWayOf,
+  setUps,
+  straightenFirst,
+  type SheetCut,
+} from '@aldrek/core/floor';
 import { LengthFigure } from '../../format/length-figure';
 import { dxfOf, saveText } from '../../files/drawings';
 import { PlanBoard } from '../../drawing/plan-board';

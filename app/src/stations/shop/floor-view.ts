@@ -1,29 +1,33 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import {
   cautionsFor,
-  floorNow,
-  inHandFor,
-  millingOf,
-  ownMinutes,
   partLetter,
   partsInHand,
-  projectState,
   roughSize,
   fullWidth,
   toleranceFaults,
-  warpFates,
   woodBalance,
   type Part,
   type PartInHand,
   type Piece,
   type PlannedCut,
   type Project,
+  type Warp,
+} from '@aldrek/core';
+import {
+  floorNow,
+  gluedUps,
+  inHandFor,
+  millingOf,
+  ownMinutes,
+  projectState,
+  warpFates,
   type ProjectState,
   type ShopStep,
-  type Warp,
   type WarpFates,
-} from '@aldrek/core';
+} from '@aldrek/core/floor';
 import { Planning, type FloorDay } from '../../planning/planning';
+import { Clocks } from '../../clocks/clocks';
 import { ShopStore } from '../../shop-store/shop.store';
 import { Today } from '../../shop-store/today';
 
@@ -35,6 +39,14 @@ export interface ProjectInHand {
   readonly inHand: number;
   readonly milled: number;
   readonly short: readonly { readonly name: string; readonly count: number }[];
+  readonly panels: readonly PanelToGlue[];
+}
+
+/** What is glued up of several pieces, and where that is laid out. */
+export interface PanelToGlue {
+  readonly name: string;
+  readonly link: readonly (string | number)[];
+  readonly about: string;
 }
 
 /** The milling of one part of a board: the steps of its first copy, which those of the others are like. */
@@ -63,6 +75,7 @@ export class FloorView {
   private readonly store = inject(ShopStore);
   private readonly planning = inject(Planning);
   private readonly today = inject(Today);
+  private readonly clocks = inject(Clocks);
   private asked = 0;
 
   /** What is left to be done, from the worker; as it was before the last change until it has answered. */
@@ -82,6 +95,7 @@ export class FloorView {
     effect(() => {
       const shop = this.store.shop();
       const workshop = this.store.workshop();
+      this.clocks.freed();
       untracked(() => {
         const { parts, done, clocks, clockOf } = floorNow(shop);
         const mine = ++this.asked;
@@ -122,6 +136,20 @@ export class FloorView {
     );
   });
 
+  private readonly panels = computed(() =>
+    gluedUps(
+      { pieces: this.store.pieces(), projects: this.accepted(), parts: this.parts() },
+      this.store.machines(),
+    )
+      .filter(({ whole }) => !whole)
+      .map(({ project, part, unit, by, elements }) => ({
+        projectId: project.id,
+        name: `${this.letters().get(part.id) ?? ''} ${part.name}${part.qty > 1 ? ` ${unit + 1}` : ''}`,
+        link: ['/shop/panel', project.id, part.id, unit],
+        about: `${elements.length} ${by === 'edge' ? 'strips' : 'layers'} to glue`,
+      })),
+  );
+
   readonly projects = computed((): readonly ProjectInHand[] =>
     this.accepted().map((project) => {
       const { parts, plan } = project;
@@ -134,6 +162,7 @@ export class FloorView {
         parts: (plan?.cuts ?? []).filter(({ partId }) => partId !== 'offcut').length + own.length,
         inHand: own.length,
         milled: own.filter(({ id }) => !this.milling().has(id)).length,
+        panels: this.panels().filter(({ projectId }) => projectId === project.id),
         short: (plan?.missing ?? []).map(({ partId, short }) => ({
           name: nameOf.get(partId) ?? '',
           count: short,

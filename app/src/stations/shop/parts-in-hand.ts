@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
-import { stateOf, type PartInHand, type PartState } from '@aldrek/core';
+import type { PartInHand, PartState } from '@aldrek/core';
+import { stateOf } from '@aldrek/core/floor';
 import { LengthFigure } from '../../format/length-figure';
 import { Notices } from '../../notices/notices';
 import { FloorActions } from '../../shop-store/floor-actions';

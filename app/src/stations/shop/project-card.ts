@@ -1,14 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
+import type { PartState } from '@aldrek/core';
 import {
   balanceOfProject,
   inHandFor,
   PROJECT_STATES,
   schoolFor,
   type MillingSchool,
-  type PartState,
-} from '@aldrek/core';
+} from '@aldrek/core/floor';
 import { dayText } from '../../format/day-text';
 import { volumeInDm3 } from '../../format/measures';
 import { Notices } from '../../notices/notices';
@@ -54,6 +54,14 @@ const SCHOOLS: readonly { readonly value: MillingSchool | 'shop'; readonly name:
       @for (short of of().short; track short.name) {
         <p class="short">Missing: {{ short.count }} × {{ short.name }}</p>
       }
+      @for (panel of of().panels; track panel.name) {
+        <p>
+          <a [routerLink]="panel.link">{{ panel.name }}</a> <span class="muted">{{ panel.about }}</span>
+        </p>
+      }
+      <p class="no-print">
+        <a [routerLink]="['/projects', of().project.id, 'joinery']">Joints, movement, assembly</a>
+      </p>
       @if (of().short.length > 0) {
         <button
           type="button"

@@ -2,15 +2,15 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { MatButton, MatIconButton } from '@angular/material/button';
 import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
 import { mdiDotsVertical } from '@mdi/js';
+import type { RouteChange } from '@aldrek/core';
 import {
   adviceAt,
   WAYS_OF,
-  type RouteChange,
   type RouteDeed,
   type RouteMachine,
   type RouteStep,
   type ShopStep,
-} from '@aldrek/core';
+} from '@aldrek/core/floor';
 import { LengthFigure } from '../../format/length-figure';
 import { FloorActions } from '../../shop-store/floor-actions';
 import { Ids } from '../../shop-store/ids';

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
-import type { ShopStep } from '@aldrek/core';
+import type { ShopStep } from '@aldrek/core/floor';
 import { Notices } from '../../notices/notices';
 import { FloorActions } from '../../shop-store/floor-actions';
 import { TextField } from '../../ui/text-field';

@@ -10,16 +10,15 @@ import {
 import { MatButton } from '@angular/material/button';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { RouterLink } from '@angular/router';
+import type { Explained, Warp } from '@aldrek/core';
 import {
   adviceAt,
   openNeeds,
   sideOf,
   type DaySetUp,
-  type Explained,
   type RouteStep,
   type ShopStep,
-  type Warp,
-} from '@aldrek/core';
+} from '@aldrek/core/floor';
 import { woodTone } from '../../drawing/species-tones';
 import { LengthFigure } from '../../format/length-figure';
 import { Notices } from '../../notices/notices';
@@ -84,7 +83,9 @@ const ROWS_SHOWN = 10;
         <li [class.waits]="row.waits !== ''">
           <mat-checkbox
             [aria-label]="'Done: ' + row.step.name"
-            [disabled]="row.waits !== '' || row.step.machine === null || row.step.do === 'pull'"
+            [disabled]="
+              row.waits !== '' || row.step.machine === null || row.step.do === 'pull' || row.blocked
+            "
             [checked]="false"
             (change)="tick([row.step])"
           />
@@ -127,6 +128,18 @@ const ROWS_SHOWN = 10;
             }
             @if (row.step.fault; as fault) {
               <span class="fault" role="note">{{ fault }}</span>
+            }
+            @if (row.panel; as panel) {
+              <a [routerLink]="panel">lay and glue it on the panel bench</a>
+            }
+            @for (note of row.step.assembly?.notes ?? []; track note) {
+              <span class="muted">{{ note }}</span>
+            }
+            @if (row.step.assembly?.people === 2) {
+              <span><b>Two people.</b></span>
+            }
+            @if (row.step.assembly && row.step.projectIds[0]; as id) {
+              <a [routerLink]="['/projects', id, 'joinery']">joints and order of assembly</a>
             }
             @if (row.step.do === 'pull' && row.step.pieceId; as id) {
               <a [routerLink]="['/inspect', row.step.pieceId]">note what comes out in Inspect</a>
@@ -240,7 +253,9 @@ export class SetUpCard {
         height,
         tone: this.toneOf(step),
         line: lineOf(step, scale, width, height),
-        waits: waits.join(', '),
+        waits: [...new Set(waits)].join(', '),
+        panel: panelLink(step),
+        blocked: step.assembly !== undefined && step.fault !== undefined,
       };
     }),
   );
@@ -249,7 +264,9 @@ export class SetUpCard {
   protected readonly shown = computed(() => (this.all() ? this.rows() : this.rows().slice(0, ROWS_SHOWN)));
   protected readonly free = computed(() =>
     this.rows()
-      .filter(({ waits, step }) => waits === '' && step.machine !== null && step.do !== 'pull')
+      .filter(
+        ({ waits, step, blocked }) => waits === '' && step.machine !== null && step.do !== 'pull' && !blocked,
+      )
       .map(({ step }) => step),
   );
 
@@ -335,6 +352,10 @@ export class SetUpCard {
     return `${what} · ${where}${set === undefined ? '' : `, ${set}`}`;
   }
 }
+
+/** Where a glue-up is laid out. */
+const panelLink = ({ glues, part }: ShopStep): readonly (string | number)[] | null =>
+  glues === undefined || part === null ? null : ['/shop/panel', part.projectId, part.partId, part.unit];
 
 /** Where the line of a cut stands on the workpiece, px. */
 function lineOf({ do: deed, setting }: ShopStep, scale: number, width: number, height: number) {

@@ -8,15 +8,8 @@ import { MatMenuHarness, MatMenuItemHarness } from '@angular/material/menu/testi
 import { MatSelectHarness } from '@angular/material/select/testing';
 import { provideRouter } from '@angular/router';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import {
-  acceptPlan,
-  imbalanceM3,
-  partsInHand,
-  shopDay,
-  shopSteps,
-  woodBalance,
-  type ShopDocument,
-} from '@aldrek/core';
+import { acceptPlan, imbalanceM3, partsInHand, woodBalance, type ShopDocument } from '@aldrek/core';
+import { shopDay, shopSteps } from '@aldrek/core/floor';
 import { show, textOf, withShop, write } from '../../../test-support/component';
 import { theDemo } from '../../../test-support/demo';
 import { FakeWorker, settled } from '../../../test-support/fake-worker';

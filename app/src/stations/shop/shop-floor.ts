@@ -17,7 +17,7 @@ import {
 } from '@angular/material/expansion';
 import { MatSlideToggle } from '@angular/material/slide-toggle';
 import { Router, RouterLink } from '@angular/router';
-import { balanceOfFind } from '@aldrek/core';
+import { balanceOfFind } from '@aldrek/core/floor';
 import { fitScale, scaleNote } from '../../drawing/scale';
 import { widthOf } from '../../drawing/width-of';
 import { Hint } from '../../first-job/hint';
@@ -27,6 +27,7 @@ import { bound, Keys } from '../../keys/keys';
 import { Notices } from '../../notices/notices';
 import { FloorActions } from '../../shop-store/floor-actions';
 import { ShopStore } from '../../shop-store/shop.store';
+import { ClockList } from '../../clocks/clock-list';
 import { ChoiceField } from '../../ui/choice-field';
 import { BoardCard, sawnInWords } from './board-card';
 import { CautionsSeen } from './cautions-seen';
@@ -55,6 +56,7 @@ const PROJECTS_SHOWN = 6;
   imports: [
     BoardCard,
     ChoiceField,
+    ClockList,
     DaySheet,
     Hint,
     LengthFigure,

@@ -1,12 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
-import type { ShopStep, Waiting, Warp } from '@aldrek/core';
+import type { Warp } from '@aldrek/core';
+import type { ShopStep, Waiting } from '@aldrek/core/floor';
 import { dayText } from '../../format/day-text';
 import { Notices } from '../../notices/notices';
 import { FloorActions } from '../../shop-store/floor-actions';
 import { Today } from '../../shop-store/today';
 import { FigureField } from '../../ui/figure-field';
 import { LengthField } from '../../ui/length-field';
+import { TextField } from '../../ui/text-field';
+import { whenText } from '../../clocks/words';
 import { FloorView } from './floor-view';
 import { DEED_NAMES, minutesText } from './words';
 
@@ -15,7 +18,7 @@ const GAPS = ['cup', 'bow', 'crook', 'twist'] as const;
 /** What waits, until when and what it holds up; wood that has rested is read again; and what can be done meanwhile. */
 @Component({
   selector: 'al-waiting-panel',
-  imports: [FigureField, LengthField, MatButton],
+  imports: [FigureField, LengthField, MatButton, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>
@@ -38,6 +41,28 @@ const GAPS = ['cup', 'bow', 'crook', 'twist'] as const;
           >
             Read it again…
           </button>
+        }
+        @if (group.glue) {
+          @if (passing() === group.key) {
+            <al-text-field
+              label="Why it need not wait"
+              [value]="words()"
+              [longest]="200"
+              (changed)="words.set($event)"
+            />
+            <button
+              type="button"
+              matButton="outlined"
+              [disabled]="words().trim() === ''"
+              (click)="pass(group.steps)"
+            >
+              Go on before it is over
+            </button>
+          } @else {
+            <button type="button" matButton="outlined" (click)="passing.set(group.key)">
+              Go on all the same…
+            </button>
+          }
         }
         @if (reading() === group.key) {
           <div class="reading" role="group" aria-label="Moisture and warp, read again">
@@ -123,6 +148,8 @@ export class WaitingPanel {
   private readonly notices = inject(Notices);
   protected readonly gaps = GAPS;
   protected readonly reading = signal<string | null>(null);
+  protected readonly passing = signal<string | null>(null);
+  protected readonly words = signal('');
   protected readonly moisture = signal(0);
   protected readonly warp = signal<Warp>({});
 
@@ -138,7 +165,13 @@ export class WaitingPanel {
     const byKey = new Map<string, Waiting[]>();
     for (const waits of [...ready, ...(this.view.floor()?.day.waiting ?? [])]) {
       if (waits.because === 'rests' && waits.step.notBefore === undefined) continue;
-      const key = `${waits.because} ${waits.until ?? ''} ${waits.because === 'rests' ? '' : waits.step.why}`;
+      const of =
+        waits.because === 'rests'
+          ? ''
+          : waits.because === 'glue'
+            ? String(waits.step.freeAt)
+            : waits.step.why;
+      const key = `${waits.because} ${waits.until ?? ''} ${of}`;
       byKey.set(key, [...(byKey.get(key) ?? []), waits]);
     }
     return [...byKey].map(([key, all]) => {
@@ -149,13 +182,16 @@ export class WaitingPanel {
         key,
         steps: all.map((one) => one.step),
         rests: because === 'rests',
+        glue: because === 'glue',
         early,
         title:
           because === 'rests'
             ? 'Resting after rough milling'
-            : because === 'no-machine'
-              ? 'No machine of this shop'
-              : 'Can’t be milled on',
+            : because === 'glue'
+              ? 'In the clamps, or still hardening'
+              : because === 'no-machine'
+                ? 'No machine of this shop'
+                : 'Can’t be milled on',
         names:
           names.length > 5
             ? `${names.slice(0, 4).join(', ')} and ${names.length - 4} more`
@@ -165,7 +201,9 @@ export class WaitingPanel {
             ? early
               ? `on sticks until ${dayText(until)}, then measure moisture and warp again`
               : 'long enough: measure moisture and warp again'
-            : step.why,
+            : because === 'glue'
+              ? `${freeText(step.freeAt ?? null)}. Too early shows days later, as a bow or a sunken joint`
+              : step.why,
         holds: all.reduce((sum, one) => sum + one.holds, 0),
       };
     });
@@ -181,6 +219,13 @@ export class WaitingPanel {
       minutes: minutesText(minutes),
     })),
   );
+
+  protected pass(steps: readonly ShopStep[]): void {
+    this.actions.pass(steps, this.words().trim());
+    this.passing.set(null);
+    this.words.set('');
+    this.notices.undoable('Not waited for, in your words.');
+  }
 
   protected setGap(gap: (typeof GAPS)[number], mm: number): void {
     this.warp.set({ ...this.warp(), [gap]: mm });
@@ -205,3 +250,6 @@ export class WaitingPanel {
     this.notices.undoable('Rested, and read again.');
   }
 }
+
+const freeText = (at: number | null): string =>
+  at === null ? 'until its clock goes on, or it is warmer' : `free ${whenText(at, Date.now())}`;

@@ -1,14 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButton } from '@angular/material/button';
-import {
-  hazardsIn,
-  keptFromLandfill,
-  wasteAnswers,
-  wasteKg,
-  WASTE_USE_NAMES,
-  type Entry,
-  type WasteUse,
-} from '@aldrek/core';
+import type { Entry, WasteUse } from '@aldrek/core';
+import { hazardsIn, keptFromLandfill, wasteAnswers, wasteKg, WASTE_USE_NAMES } from '@aldrek/core/floor';
 import { volumeInDm3 } from '../../format/measures';
 import { FloorActions } from '../../shop-store/floor-actions';
 import { ShopStore } from '../../shop-store/shop.store';

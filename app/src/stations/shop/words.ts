@@ -1,4 +1,5 @@
-import type { PartState, ProjectState, RouteDeed, RouteMachine } from '@aldrek/core';
+import type { PartState } from '@aldrek/core';
+import type { ProjectState, RouteDeed, RouteMachine } from '@aldrek/core/floor';
 
 /** What is done at a step, as it is said at the machine. */
 export const DEED_NAMES: Readonly<Record<RouteDeed, string>> = {
