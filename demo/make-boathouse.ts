@@ -39,6 +39,7 @@ import {
   type Project,
   type ShopDocument,
 } from '@aldrek/core';
+import { usualJoints, type Joint } from '@aldrek/core/floor';
 
 /** How long the engine looks for each plan, in steps of its search; so that they come out the same every time. */
 const STEPS = 400;
@@ -122,15 +123,27 @@ type ToldProject = Omit<Project, 'id' | 'parts'> & {
   readonly parts: readonly (Partial<Part> & { readonly line: string })[];
 };
 
-const projects = (json('projects.json') as readonly ToldProject[]).map(({ parts, ...about }): Project => ({
-  ...about,
-  id: id('project'),
-  parts: parts.map(({ line, ...more }): Part => {
-    const { part, faults } = readPartLine(line, 'mm');
-    if (!part || faults.length > 0) throw new Error(`can’t be read: ${line}`);
-    return { allowances: DEFAULT_ALLOWANCES, ...part, ...more, id: id('part') };
+let joints = 0;
+/** The joints that parts usually get. */
+const joined = (project: Project): Project => {
+  const usual = usualJoints(project.parts).map((joint): Joint => ({
+    ...joint,
+    id: `demo-joint-${String(++joints).padStart(3, '0')}`,
+  }));
+  return usual.length === 0 ? project : { ...project, joints: usual };
+};
+
+const projects = (json('projects.json') as readonly ToldProject[]).map(({ parts, ...about }): Project =>
+  joined({
+    ...about,
+    id: id('project'),
+    parts: parts.map(({ line, ...more }): Part => {
+      const { part, faults } = readPartLine(line, 'mm');
+      if (!part || faults.length > 0) throw new Error(`can’t be read: ${line}`);
+      return { allowances: DEFAULT_ALLOWANCES, ...part, ...more, id: id('part') };
+    }),
   }),
-}));
+);
 
 const record = Papa.parse<Readonly<Record<string, string>>>(file('record.csv').trim(), { header: true }).data;
 const planed = record.map((row): Milled => ({

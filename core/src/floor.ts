@@ -132,6 +132,8 @@ export {
   glueFault,
   GLUES,
   openTimeOf,
+  parseClamps,
+  writeClamps,
   SQUEEZE_OUT,
   SQUEEZE_OUT_TEXT,
   type ClampStock,

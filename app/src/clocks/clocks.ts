@@ -79,16 +79,17 @@ export class Clocks {
     const { before } = this;
     this.before = now;
     this.now.set(now);
-    let freed = false;
-    for (const { entry, clock, name, project } of this.started()) {
-      if (clock.pausedAt !== undefined) continue;
-      milestonesOf(clock, now).forEach(({ frees, reached }, i) => {
-        if (!reached || milestonesOf(clock, before)[i]?.reached !== false) return;
-        freed = true;
-        tell({ id: `${entry.id} ${frees}`, title: `${CLOCK_FREES_NAMES[frees]}: ${name}`, body: project });
-      });
-    }
-    if (freed) this.freed.update((n) => n + 1);
+    const freed = this.started().flatMap(({ entry, clock, name, project }) => {
+      if (clock.pausedAt !== undefined) return [];
+      const earlier = milestonesOf(clock, before);
+      return milestonesOf(clock, now).flatMap(({ frees, reached }, i) =>
+        reached && earlier[i]?.reached === false
+          ? [{ id: `${entry.id} ${frees}`, title: `${CLOCK_FREES_NAMES[frees]}: ${name}`, body: project }]
+          : [],
+      );
+    });
+    freed.forEach(tell);
+    if (freed.length > 0) this.freed.update((n) => n + 1);
   }
 }
 

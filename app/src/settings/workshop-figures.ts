@@ -47,6 +47,26 @@ const noted = (
   },
 });
 
+const gluing = (
+  key: 'closingMin' | 'spreadMinPerM' | 'spreadMinPerM2' | 'helpers' | 'temperatureC' | 'caulMm',
+  name: string,
+  about: string,
+  [least, most]: readonly [number, number],
+  kind: SettingFigure['kind'] = 'number',
+): SettingFigure => ({
+  id: `glue ${key}`,
+  name,
+  about,
+  kind,
+  least,
+  most,
+  get: ({ workshop }) => workshop.glue[key],
+  set: (settings, value) => ({
+    ...settings,
+    workshop: { ...settings.workshop, glue: { ...settings.workshop.glue, [key]: value ?? 0 } },
+  }),
+});
+
 const SAWING: readonly RouteMachine[] = [
   'mitre-saw',
   'table-saw',
@@ -62,6 +82,19 @@ export const WORKSHOP_PAGE = 'Workshop';
 export const WORKSHOP: SettingPage = {
   name: WORKSHOP_PAGE,
   groups: [
+    {
+      name: 'Gluing',
+      about:
+        'Joints in one stage = (open time − closing) / (spreading a metre × length); cold doubles every time for ten degrees.',
+      figures: [
+        gluing('closingMin', 'closing all clamps, min', 'to set and turn them', [0, 60]),
+        gluing('spreadMinPerM', 'spreading a metre of edge, min', 'one person', [0.1, 30]),
+        gluing('spreadMinPerM2', 'spreading a square metre of face, min', 'one person', [0.1, 60]),
+        gluing('helpers', 'helpers', 'who spread and hold with you', [0, 10]),
+        gluing('temperatureC', 'temperature of the shop, °C', 'below 8 glue does not set', [-20, 45]),
+        gluing('caulMm', 'caul', 'how wide the strips under the clamps are', [0, 200], 'length'),
+      ],
+    },
     {
       name: 'Kerf of single saws',
       about: 'Where a saw takes another kerf than the shop’s: it is counted as dust. Plans go by the shop’s.',

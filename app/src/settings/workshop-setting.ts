@@ -10,7 +10,7 @@ import {
   type Weekday,
   type Workshop,
 } from '@aldrek/core';
-import type { MillingSchool, RouteMachine } from '@aldrek/core/floor';
+import { parseClamps, writeClamps, type MillingSchool, type RouteMachine } from '@aldrek/core/floor';
 import { ShopStore } from '../shop-store/shop.store';
 import { ChoiceField } from '../ui/choice-field';
 import { TextField } from '../ui/text-field';
@@ -84,6 +84,16 @@ const SCHOOLS: readonly { readonly value: MillingSchool | 'machines'; readonly n
         />
       }
     </div>
+    <h2 class="label">Clamps on hand</h2>
+    <p class="muted">How many that open how far: 6 × 600, 4 × 1000. Glue-ups are held against them.</p>
+    <al-text-field
+      label="clamps"
+      placeholder="6 × 600, 4 × 1000"
+      [value]="clamps()"
+      [longest]="200"
+      [fault]="clampFault()"
+      (changed)="setClamps($event)"
+    />
     <h2 class="label">Your hours</h2>
     <p class="muted">When you are in the shop: 18:00–20:00, or several stretches with a comma between.</p>
     <div class="fields">
@@ -138,6 +148,19 @@ export class WorkshopSetting {
       string
     >;
   });
+
+  protected readonly clampFault = signal<string | null>(null);
+  protected readonly clamps = computed(() => writeClamps(this.store.workshop().glue.clamps));
+
+  protected setClamps(text: string): void {
+    const clamps = parseClamps(text);
+    this.clampFault.set(
+      clamps === null ? 'a number, a times sign and an opening in mm: 6 × 600, 4 × 1000' : null,
+    );
+    const workshop = this.store.workshop();
+    if (clamps !== null)
+      this.put('set the clamps on hand', { ...workshop, glue: { ...workshop.glue, clamps } });
+  }
 
   protected machines(what: string, machines: Machines): void {
     const shop = this.store.shop();

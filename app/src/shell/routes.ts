@@ -78,6 +78,11 @@ export const routes: Routes = [
     loadComponent: () => import('../stations/projects/cut-sheet-page').then((m) => m.CutSheetPage),
   },
   {
+    path: 'projects/:projectId/joinery',
+    title: 'Joints · Aldrek',
+    loadComponent: () => import('../stations/projects/joinery/joinery-page').then((m) => m.JoineryPage),
+  },
+  {
     path: 'settings',
     title: 'Settings · Aldrek',
     loadComponent: () => import('../settings/settings-page').then((m) => m.SettingsPage),

@@ -45,6 +45,7 @@ import { quantityText } from '../format/quantity';
       min-width: 0;
     }
     .tap.tap {
+      min-width: 0;
       max-width: 100%;
       height: auto;
       padding: 4px 0;

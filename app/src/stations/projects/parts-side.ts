@@ -80,6 +80,10 @@ export class PartsSide {
     this.store.projects().map(({ id, name }) => ({ value: id, name })),
   );
   /** Parts of the same thickness, by name. */
+  protected readonly jointsText = computed(() => {
+    const n = this.view.project()?.joints?.length ?? 0;
+    return n === 0 ? '' : ` (${n})`;
+  });
   protected readonly groups = computed(() => [
     ...new Set(this.view.project()?.parts.flatMap(({ group }) => (group === undefined ? [] : [group])) ?? []),
   ]);

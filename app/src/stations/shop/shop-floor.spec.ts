@@ -9,9 +9,9 @@ import { MatSelectHarness } from '@angular/material/select/testing';
 import { provideRouter } from '@angular/router';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { acceptPlan, imbalanceM3, partsInHand, woodBalance, type ShopDocument } from '@aldrek/core';
-import { shopDay, shopSteps } from '@aldrek/core/floor';
 import { show, textOf, withShop, write } from '../../../test-support/component';
 import { theDemo } from '../../../test-support/demo';
+import { sayDayAtOnce } from '../../../test-support/floor';
 import { FakeWorker, settled } from '../../../test-support/fake-worker';
 import { Planning } from '../../planning/planning';
 import { ShopFloor } from './shop-floor';
@@ -26,13 +26,7 @@ function inHand(): ShopDocument {
 
 async function floor(shop: Partial<ShopDocument> = inHand()) {
   const store = await withShop(shop, [provideRouter([{ path: '**', children: [] }])]);
-  // What the worker would say, said at once.
-  vi.spyOn(TestBed.inject(Planning), 'day').mockImplementation(({ workshop, own, day, now, ...floor }) => {
-    const { pieces, projects, settings } = store.shop();
-    const rules = { machines: settings.machines, workshop, kerfMm: settings.habits.kerfMm };
-    const steps = shopSteps({ ...floor, pieces, projects }, rules);
-    return Promise.resolve({ steps, day: shopDay(steps, day, workshop, own, now), tookMs: 0 });
-  });
+  sayDayAtOnce(store);
   localStorage.clear();
   const shown = await show(ShopFloor);
   // Boards, parts and waste come when the page is idle.

@@ -63,5 +63,9 @@ export const SAID_STATES: readonly PartState[] = ['milled', 'glued', 'fitted', '
 /** Minutes as they are said: `45 min`, `2 h 05`. */
 export function minutesText(minutes: number): string {
   const whole = Math.round(minutes);
+  if (whole >= 1440 && whole % 720 === 0) {
+    const days = whole / 1440;
+    return days === 1 ? 'a day' : `${days} days`;
+  }
   return whole < 60 ? `${whole} min` : `${Math.floor(whole / 60)} h ${String(whole % 60).padStart(2, '0')}`;
 }

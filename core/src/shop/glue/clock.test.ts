@@ -11,7 +11,8 @@ import {
 } from './clock.ts';
 
 const MIN = 60_000;
-const START = Date.UTC(2026, 2, 2, 10, 0);
+/** The second of March 2026, ten o’clock, ms since 1970. */
+const START = 1_772_445_600_000;
 const clock: GlueClock = { at: START, clampMin: 180, hardMin: 1440, temperatureC: 20 };
 const left = (of: GlueClock, now: number): number[] => milestonesOf(of, now).map(({ leftMin }) => leftMin);
 

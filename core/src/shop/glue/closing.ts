@@ -200,10 +200,8 @@ function laidTogether(elements: readonly PanelElement[], { part, by }: GluedUp):
     ...(found.every((day) => day !== undefined)
       ? {
           scans: {
-            found: [...(found as string[])].sort()[0] as string,
-            ...(planed.every((day) => day !== undefined)
-              ? { planed: [...(planed as string[])].sort()[0] as string }
-              : {}),
+            found: [...found].sort()[0] as string,
+            ...(planed.every((day) => day !== undefined) ? { planed: [...planed].sort()[0] as string } : {}),
           },
         }
       : {}),

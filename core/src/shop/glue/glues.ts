@@ -129,6 +129,24 @@ export const DEFAULT_GLUE_HABITS: GlueHabits = {
   clamps: [{ n: 6, openingMm: 600 }],
 };
 
+/** Clamps as they are written, `6 × 600, 4 × 1000`, longest opening in mm; null where a part of it is no clamps. */
+export function parseClamps(text: string): readonly ClampStock[] | null {
+  const found: ClampStock[] = [];
+  for (const one of text
+    .split(/[,;]/)
+    .map((part) => part.trim())
+    .filter(Boolean)) {
+    const match = /^(\d{1,3})\s*(?:[x×*]|of)\s*(\d{2,5})(?:\s*mm)?$/i.exec(one);
+    const [n, openingMm] = [Number(match?.[1]), Number(match?.[2])];
+    if (!match || n < 1 || openingMm <= 0) return null;
+    found.push({ n, openingMm });
+  }
+  return found;
+}
+
+export const writeClamps = (clamps: readonly ClampStock[]): string =>
+  clamps.map(({ n, openingMm }) => `${n} × ${openingMm}`).join(', ');
+
 export const openTimeOf = ({ glue, openMin }: Pick<GlueHabits, 'glue' | 'openMin'>): number =>
   openMin ?? GLUE_FACTS[glue].openMin;
 

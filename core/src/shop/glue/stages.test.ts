@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
-import { DEFAULT_GLUE_HABITS, glueFault, type GlueHabits } from './glues.ts';
+import { DEFAULT_GLUE_HABITS, glueFault, parseClamps, writeClamps, type GlueHabits } from './glues.ts';
 import { gluePlan, type GlueElement } from './stages.ts';
 
 const strip = (key: string, width: number, length = 2100): GlueElement => ({
@@ -101,6 +101,20 @@ describe('glue-up in stages', () => {
         },
       ),
     );
+  });
+});
+
+describe('clamps on hand', () => {
+  it('are read as they are written, and written as they are read', () => {
+    const clamps = [
+      { n: 6, openingMm: 600 },
+      { n: 4, openingMm: 1000 },
+    ];
+    for (const text of ['6 × 600, 4 × 1000', '6x600; 4 of 1000 mm'])
+      expect(parseClamps(text)).toEqual(clamps);
+    expect(parseClamps(writeClamps(clamps))).toEqual(clamps);
+    expect(parseClamps('')).toEqual([]);
+    for (const text of ['6', 'six × 600', '0 × 600', '6 × 600, two']) expect(parseClamps(text)).toBeNull();
   });
 });
 

@@ -1,11 +1,18 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import {
+  COUNTER_BOARDS,
+  COUNTER_RULES,
+  COUNTER_TOP,
+  counterBoard,
+  counterFloor,
+  HOW,
+  milledFloor,
+} from '../../../test-support/a-counter.ts';
 import { aFinding, aPiece } from '../../../test-support/made-up-pieces.ts';
-import { acceptPlan } from '../../project/plan-life.ts';
-import { DEFAULT_ALLOWANCES, type Part, type PlannedCut, type Project } from '../../project/project.ts';
+import type { Part, Project } from '../../project/project.ts';
 import { pieceVolumeM3, type Piece } from '../../stock/piece.ts';
 import type { Tone } from '../../stock/inspection.ts';
-import { DEFAULT_MACHINES } from '../../yield/machines.ts';
 import { balanceOfFind } from '../balance.ts';
 import { isEarly, shopDay } from '../day.ts';
 import { doSteps, passGate } from '../do-steps.ts';
@@ -14,7 +21,6 @@ import { stateOf, millingOf } from '../moving-on.ts';
 import { sawBoard, spoilPart, type Floor } from '../sawing.ts';
 import { floorNow, shopSteps, type ShopStep } from '../steps.ts';
 import { DEFAULT_WORKSHOP } from '../workshop.ts';
-import type { FloorRules } from '../workpiece.ts';
 import {
   bestFacesUp,
   bestOrder,
@@ -32,106 +38,26 @@ import {
 import { asLaid, gluedUps, panelWidth, sapEdges, shiftOf, type GluedUp } from './panel.ts';
 
 const MIN = 60_000;
-const RULES: FloorRules = { machines: DEFAULT_MACHINES, workshop: DEFAULT_WORKSHOP, kerfMm: 3 };
-const top: Part = {
-  id: 'top',
-  name: 'counter top',
-  qty: 1,
-  length: 2100,
-  width: 420,
-  thickness: 22,
-  grade: 'one-face',
-  species: 'any',
-  allowances: DEFAULT_ALLOWANCES,
-  make: { kind: 'panel', leastStripMm: 60, widestStripMm: 140 },
-};
-
-const tone = (l: number): Tone => ({ l, a: 10, b: 20, spread: 1, samples: 4 });
+const RULES = COUNTER_RULES;
+const top = COUNTER_TOP;
+const BOARDS = COUNTER_BOARDS;
+const board = counterBoard;
+const theFloor = counterFloor;
+const milled = milledFloor;
+const how = HOW;
 const apart = (a: Tone, b: Tone): number => Math.abs(a.l - b.l);
-const board = (i: number, more: Partial<Piece> = {}): Piece =>
-  aPiece({
-    id: `b${i}`,
-    tag: `P-0${i}`,
-    length: 2150,
-    width: 110,
-    thickness: 30,
-    species: 'european-oak',
-    scans: { found: '2026-03-01' },
-    origin: { findId: i < 3 ? 'pews' : 'floor', member: 'seat' },
-    ...more,
-  });
-const BOARDS = [
-  board(1, { bark: 'A', sapwood: 'upper', tone: tone(60), moisturePct: 10 }),
-  board(2, { bark: 'A', sapwood: 'none', tone: tone(50), moisturePct: 12 }),
-  board(3, {
-    bark: 'A',
-    sapwood: 'lower',
-    tone: tone(61),
-    findings: [aFinding('knot', { id: 'k', face: 'A', x: 5, y: 20, length: 12, width: 20 })],
-  }),
-  board(4, {
-    bark: 'A',
-    sapwood: 'none',
-    tone: tone(49),
-    findings: [aFinding('wear', { id: 'w', face: 'A', x: 900, y: 20, length: 80, width: 60 })],
-  }),
-];
-const cutOf = (i: number): PlannedCut => ({
-  pieceId: `b${i}`,
-  partId: 'top',
-  unit: 0,
-  x: 0,
-  y: 0,
-  length: 2125,
-  width: 109,
-});
-
-function theFloor(pieces: readonly Piece[] = BOARDS, part: Part = top): Floor {
-  const project: Project = {
-    id: 'counter',
-    name: 'Tea counter',
-    note: '',
-    parts: [part],
-    plan: {
-      cuts: pieces.map((_, i) => cutOf(i + 1)),
-      coverage: 1,
-      missing: [],
-      spentM2: 1,
-      atMostOver: null,
-      accepted: false,
-    },
-  };
-  return { ...acceptPlan({ pieces, projects: [project] }, 'counter'), entries: [] };
-}
-
-let ids = 0;
-const newId = (): string => `n${(ids += 1)}`;
-const how = { day: '2026-03-02', newId, at: 0 };
 const panelOf = (floor: Floor): GluedUp =>
   gluedUps({ ...floor, parts: partsInHand(floor.entries) }, RULES.machines)[0] as GluedUp;
 const stepsOf = (floor: Floor): ShopStep[] => shopSteps(floorNow(floor), RULES);
-
-/** All boards sawn and every strip milled. */
-function milled(start: Floor): Floor {
-  let now = start;
-  for (const { id } of start.pieces) now = sawBoard(now, id, { ...how, rules: RULES }) ?? now;
-  for (let guard = 0; guard < 200; guard++) {
-    const steps = stepsOf(now).filter(({ do: deed }) => deed !== 'glue-up');
-    const [first] = steps.filter(({ needs }) => !needs.some((need) => steps.some(({ id }) => id === need)));
-    if (!first) return now;
-    now = doSteps(now, [first], RULES, { ...how, rested: {} }) ?? now;
-  }
-  return now;
-}
 
 describe('strips of a panel', () => {
   it('come to the width that is asked for, jointed, and are known before they are sawn', () => {
     const panel = panelOf(theFloor());
     expect(panel.elements.map(({ name, handId }) => [name, handId])).toEqual([
-      ['P-01', null],
-      ['P-02', null],
-      ['P-03', null],
-      ['P-04', null],
+      ['P-01/1', null],
+      ['P-02/1', null],
+      ['P-03/1', null],
+      ['P-04/1', null],
     ]);
     expect(panelWidth(panel)).toEqual({ comesTo: 432, over: 12 });
   });

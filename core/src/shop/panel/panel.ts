@@ -56,6 +56,7 @@ export const panelKey = (projectId: string, partId: string, unit: number): strin
 /** All that has to be glued up for accepted plans, planned or in hand. */
 export function gluedUps({ pieces, projects, parts }: PanelFacts, machines: Machines): GluedUp[] {
   const byId = new Map(pieces.map((piece) => [piece.id, piece]));
+  const tags = tagsToBe(projects, byId);
   const inHand = new Map<string, PartInHand[]>();
   for (const part of parts) {
     const key = panelKey(part.projectId, part.partId, part.unit);
@@ -82,7 +83,13 @@ export function gluedUps({ pieces, projects, parts }: PanelFacts, machines: Mach
             ...hand.map((one) => elementInHand(project, part, one, machines)),
             ...planned
               .filter((cut) => cut.unit === unit)
-              .flatMap((cut) => elementToBe(project, part, cut, byId.get(cut.pieceId), machines)),
+              .flatMap((cut) =>
+                elementToBe(
+                  { project, part, cut, tag: tags.get(`${project.id} ${workpieceKey(cut)}`) },
+                  byId.get(cut.pieceId),
+                  machines,
+                ),
+              ),
           ];
           if (elements.length === 0) return [];
           const laid = laidOut(
@@ -131,9 +138,17 @@ function elementInHand(project: Project, part: Part, hand: PartInHand, machines:
 }
 
 function elementToBe(
-  project: Project,
-  part: Part,
-  cut: PlannedCut,
+  {
+    project,
+    part,
+    cut,
+    tag,
+  }: {
+    readonly project: Project;
+    readonly part: Part;
+    readonly cut: PlannedCut;
+    readonly tag: string | undefined;
+  },
   piece: Piece | undefined,
   machines: Machines,
 ): PanelElement[] {
@@ -142,7 +157,26 @@ function elementToBe(
   const key = workpieceKey(cut);
   const target = targetOf(project, part, cut, machines);
   const size = { ...target, thickness: Math.min(target.thickness, wood.thickness) };
-  return [{ key, name: piece.tag, handId: null, cuts: [cut], wood, size, place: { key } }];
+  return [{ key, name: tag ?? piece.tag, handId: null, cuts: [cut], wood, size, place: { key } }];
+}
+
+/** What will be written on each part once its board is sawn: the tag of the board and a number. */
+function tagsToBe(
+  projects: readonly Project[],
+  byId: ReadonlyMap<string, Piece>,
+): ReadonlyMap<string, string> {
+  const counted = new Map<string, number>();
+  const tags = new Map<string, string>();
+  for (const { id, plan } of projects) {
+    if (plan?.accepted !== true) continue;
+    for (const cut of plan.cuts) {
+      if (cut.partId === 'offcut') continue;
+      const number = (counted.get(cut.pieceId) ?? 0) + 1;
+      counted.set(cut.pieceId, number);
+      tags.set(`${id} ${workpieceKey(cut)}`, `${byId.get(cut.pieceId)?.tag ?? ''}/${number}`);
+    }
+  }
+  return tags;
 }
 
 /** In the order that the maker laid them in; what is not in it follows as it lies in the plan. */

@@ -13,7 +13,7 @@ import { MatButton } from '@angular/material/button';
 import { MatExpansionPanel, MatExpansionPanelHeader } from '@angular/material/expansion';
 import { MatSlider, MatSliderThumb } from '@angular/material/slider';
 import { RouterLink } from '@angular/router';
-import type { Piece } from '@aldrek/core';
+
 import {
   asLaid,
   barkUp,
@@ -82,6 +82,8 @@ export class PanelBench {
   private readonly bench = viewChild<ElementRef<HTMLElement>>('bench');
   protected readonly benchPx = widthOf(this.bench, 820);
   protected readonly clampPx = CLAMP_PX;
+  /** In height: the figures below it stay in view. */
+  private readonly roomPx = Math.max(240, innerHeight - 430);
 
   /** How far strips stand out over the ends, mm. */
   private readonly overhang = computed(() => {
@@ -91,9 +93,19 @@ export class PanelBench {
   protected readonly pxPerMm = computed(() => {
     const panel = this.state.panel();
     const long = (panel?.part.length ?? 1000) + this.overhang();
-    return Math.min(MOST_PX_PER_MM, Math.max(0.05, (this.benchPx() - 4) / long));
+    const wide = this.state.figures()?.width.comesTo ?? 400;
+    const fits = Math.min((this.benchPx() - 4) / long, this.roomPx / Math.max(1, wide));
+    return Math.min(MOST_PX_PER_MM, Math.max(0.05, fits));
   });
   protected readonly scaleNote = computed(() => scaleNote(this.pxPerMm()));
+  protected readonly panelPx = computed(
+    () => ((this.state.panel()?.part.length ?? 0) + this.overhang()) * this.pxPerMm(),
+  );
+  /** Beside the panel where there is room, else below it. */
+  protected readonly endsPx = computed(() => {
+    const beside = this.benchPx() - this.panelPx() - 40;
+    return beside > 300 ? beside : this.benchPx();
+  });
   protected readonly leftPx = computed(() => (this.overhang() / 2) * this.pxPerMm());
 
   protected readonly rows = computed(() => {
@@ -108,7 +120,7 @@ export class PanelBench {
         key: element.key,
         element,
         number: i + 1,
-        wood: { ...asLaid(element.wood, element.place), id: element.key, tag: element.name } as Piece,
+        wood: { ...asLaid(element.wood, element.place), id: element.key, tag: element.name },
         fill: element.wood.tone === undefined ? null : toneCss(element.wood.tone),
         x: this.leftPx() + startOf(element, panel.part) * scale,
         height,

@@ -168,7 +168,7 @@ export const POCKET_SCREW: JointKindFacts = {
   held: heldAcross,
   needs: ({ sizes }) => [
     {
-      what: `pocket screw ${mm(of(sizes, 'length'))}, ${'coarse in softwood, fine in hardwood'}`,
+      what: `pocket screw ${mm(of(sizes, 'length'))}, coarse in softwood, fine in hardwood`,
       n: of(sizes, 'n'),
     },
   ],

@@ -20,6 +20,7 @@ export const BISCUITS: readonly (readonly [long: number, wide: number])[] = [
   [53, 19],
   [56, 23],
 ];
+const SMALLEST_BISCUIT = [47, 15] as const;
 const BISCUIT_MM = 4;
 
 const spread = ({ a, sizes }: JointAsked): number => (of(sizes, 'n') > 1 ? a.width * 0.7 : 0);
@@ -98,9 +99,8 @@ export const BISCUIT: JointKindFacts = {
   ],
   propose: ({ a, depthB, joint }) => {
     const along = joint.at === 'along' ? a.length : a.width;
-    const [long, wide] =
-      [...BISCUITS].reverse().find(([l, w]) => l + 10 <= along && w / 2 + LEFT_MM <= depthB) ??
-      (BISCUITS[0] as [number, number]);
+    const fits = [...BISCUITS].reverse().find(([l, w]) => l + 10 <= along && w / 2 + LEFT_MM <= depthB);
+    const [long, wide] = fits ?? SMALLEST_BISCUIT;
     return { length: long, width: wide, n: Math.max(1, Math.round(along / 150)) };
   },
   held: (asked) => (asked.joint.at === 'along' ? 0 : spread(asked)),
