@@ -9,7 +9,7 @@ import { speciesById } from '../timber/species.ts';
 import { weightKg } from '../timber/weight.ts';
 import type { Piece } from '../stock/piece.ts';
 import { PART_STATES, partsInHand, type Entry, type PartInHand } from './entry.ts';
-import { milestonesOf, type GlueClock } from './glue/clock.ts';
+import { clampsOffAt, type GlueClock } from './glue/clock.ts';
 import { clampTimeOf, GLUE_FACTS, openTimeOf } from './glue/glues.ts';
 import type { Floor } from './sawing.ts';
 import type { FloorNow, ShopStep } from './steps.ts';
@@ -131,7 +131,7 @@ const held = ({
   readonly entryId: string;
   readonly clock: GlueClock;
 }): Pick<ShopStep, 'freeAt' | 'waitsFor'> => ({
-  freeAt: milestonesOf(clock, clock.at).find(({ frees }) => frees === 'clamps-off')?.at ?? null,
+  freeAt: clampsOffAt(clock),
   waitsFor: entryId,
 });
 

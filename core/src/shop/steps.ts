@@ -13,7 +13,8 @@ import type { SawWay, StraightenWay } from '../yield/machines.ts';
 import type { RouteDeed, RouteMachine } from '../yield/milling.ts';
 import { cutSheet, type SheetCut } from './cut-sheet.ts';
 import { partsInHand, type Entry, type EntryId, type PartInHand } from './entry.ts';
-import { freeAt, milestonesOf, type GlueClock } from './glue/clock.ts';
+import { clampsFreeAt, clampsOffAt, freeAt, type GlueClock } from './glue/clock.ts';
+import { clampsAtLeast } from './glue/glues.ts';
 import { gluePlanOf, glueStepId } from './glue/closing.ts';
 import { gluedUps, type GluedUp } from './panel/panel.ts';
 import { sawWayOf, straightenFirst } from './preparation.ts';
@@ -244,10 +245,13 @@ function glueSteps(
       });
       const out = waits.map(({ gluedBy, clock }) => ({
         gluedBy,
-        at: milestonesOf(clock, clock.at).find(({ frees }) => frees === 'clamps-off')?.at ?? null,
+        at: clampsOffAt(clock),
       }));
-      const latest =
-        out.find(({ at }) => at === null) ?? [...out].sort((a, b) => (b.at ?? 0) - (a.at ?? 0))[0];
+      const passed = all.some((key) => hand.get(byKey.get(key)?.handId ?? '')?.did?.includes(TOO_EARLY));
+      const onHand = clampsAtLeast(rules.workshop.glue.clamps, stage.openingMm);
+      const inUse = passed ? null : clampsFreeAt(stage.clamps, onHand, clocks);
+      const held = [...out, ...(inUse === null ? [] : [{ gluedBy: inUse.of, at: inUse.at }])];
+      const latest = held.find(({ at }) => at === null) ?? held.sort((a, b) => (b.at ?? 0) - (a.at ?? 0))[0];
       const [assembly] = stage.assemblies;
       const names = stage.assemblies.map((one) => one.name).join(', and ');
       return {

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import {
+  clampsFreeAt,
   correctedClock,
   elapsedMin,
   freeAt,
@@ -15,6 +16,31 @@ const MIN = 60_000;
 const START = 1_772_445_600_000;
 const clock: GlueClock = { at: START, clampMin: 180, hardMin: 1440, temperatureC: 20 };
 const left = (of: GlueClock, now: number): number[] => milestonesOf(of, now).map(({ leftMin }) => leftMin);
+
+describe('clamps in use', () => {
+  const of = (
+    id: string,
+    at: number,
+    clamps: number,
+    more: Partial<GlueClock> = {},
+  ): readonly [string, GlueClock] => [id, { ...clock, at, clamps, ...more }];
+  it('are free once enough of them are off', () => {
+    const clocks = [of('one', START, 4), of('two', START + 60 * MIN, 4)];
+    expect(clampsFreeAt(4, 12, clocks)).toBeNull();
+    expect(clampsFreeAt(4, 8, clocks)).toEqual({ of: 'one', at: START + 180 * MIN });
+    expect(clampsFreeAt(8, 8, clocks)).toEqual({ of: 'two', at: START + 240 * MIN });
+    // Too few at all: all of them.
+    expect(clampsFreeAt(9, 6, clocks)).toEqual({ of: 'two', at: START + 240 * MIN });
+  });
+
+  it('stay in use while a clock stands still, and are free when it is discarded', () => {
+    expect(clampsFreeAt(4, 6, [of('one', START, 4, { pausedAt: START + MIN })])).toEqual({
+      of: 'one',
+      at: null,
+    });
+    expect(clampsFreeAt(4, 6, [of('one', START, 4, { discarded: true })])).toBeNull();
+  });
+});
 
 describe('a clock that started when the clamps closed', () => {
   it('frees gentle work, then the clamps, then machines', () => {

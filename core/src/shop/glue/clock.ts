@@ -26,6 +26,8 @@ export interface GlueClock {
   readonly clampMin: number;
   readonly hardMin: number;
   readonly temperatureC: number;
+  /** So many clamps are in use until they are off. */
+  readonly clamps?: number;
   /** Since when it stands still: too cold over night, say. */
   readonly pausedAt?: number;
   /** How long it stood still before that, ms. */
@@ -100,4 +102,33 @@ export interface RunningClock {
   readonly entryId: EntryId;
   readonly clock: GlueClock;
   readonly name: string;
+}
+
+/** When the clamps come off: null while it stands still or is too cold. */
+export const clampsOffAt = (clock: GlueClock): number | null =>
+  milestonesOf(clock, clock.at).find(({ frees }) => frees === 'clamps-off')?.at ?? null;
+
+/**
+ * When `asked` clamps of `have` are free, and whose clock that is, with all that are in use; null where they are free at any
+ * time. Who has too few at all waits until all are free.
+ */
+export function clampsFreeAt<Id>(
+  asked: number,
+  have: number,
+  clocks: Iterable<readonly [Id, GlueClock]>,
+): { readonly of: Id; readonly at: number | null } | null {
+  const room = Math.max(0, have - asked);
+  const inUse = [...clocks]
+    .flatMap(([of, clock]) =>
+      clock.clamps === undefined || clock.discarded === true
+        ? []
+        : [{ of, n: clock.clamps, at: clampsOffAt(clock) }],
+    )
+    .sort((a, b) => (b.at ?? Infinity) - (a.at ?? Infinity));
+  let busy = 0;
+  for (const { of, n, at } of inUse) {
+    busy += n;
+    if (busy > room) return { of, at };
+  }
+  return null;
 }

@@ -13,7 +13,7 @@ import type { Floor } from '../sawing.ts';
 import type { FloorRules } from '../workpiece.ts';
 import { clampTimeOf, GLUE_FACTS } from './glues.ts';
 import type { GlueClock } from './clock.ts';
-import { gluePlan, WIDE_PANEL_MM, type Assembly, type GluePlan, type GlueStage } from './stages.ts';
+import { gluePlan, WIDE_PANEL_MM, type GluePlan, type GlueStage } from './stages.ts';
 
 export interface Closing {
   /** ISO day. */
@@ -70,7 +70,7 @@ export function closeClamps(floor: Floor, stepId: string, rules: FloorRules, how
       steps: [stepId],
       deed: 'glue-up',
       machine: 'clamps',
-      clock: clockOf(stage.assemblies, rules, how.at),
+      clock: clockOf(stage, rules, how.at),
       took: { pieces: [], parts: took },
       gave: { parts: gave, pieces: [] },
       lost: { kerfM3: 0, wasteM3: volume(took) - volume(gave) },
@@ -80,13 +80,18 @@ export function closeClamps(floor: Floor, stepId: string, rules: FloorRules, how
   return null;
 }
 
-function clockOf(assemblies: readonly Assembly[], { workshop: { glue } }: FloorRules, at: number): GlueClock {
+function clockOf(
+  { assemblies, clamps }: GlueStage,
+  { workshop: { glue } }: FloorRules,
+  at: number,
+): GlueClock {
   const wide = assemblies.some(({ width }) => width > WIDE_PANEL_MM);
   return {
     at,
     clampMin: clampTimeOf(glue),
     hardMin: GLUE_FACTS[glue.glue].hardMin * (wide ? 2 : 1),
     temperatureC: glue.temperatureC,
+    clamps,
   };
 }
 
