@@ -42,13 +42,24 @@ const VIEWS = [
     },
   },
   {
-    name: 'hauls-phone',
-    width: 360,
-    height: 740,
+    name: 'panel',
+    width: 1280,
+    height: 800,
     async show(page) {
-      await page.getByRole('link', { name: 'Hauls' }).click();
-      await page.getByRole('tab', { name: /ferry pallets/ }).waitFor();
-      await page.locator('.drawing').scrollIntoViewIfNeeded();
+      await page.getByRole('link', { name: 'Shop', exact: true }).click();
+      await page.getByRole('link', { name: 'A tray' }).click();
+      await page.getByRole('button', { name: /^Strip 2 of/ }).click();
+    },
+  },
+  {
+    name: 'joinery',
+    width: 1280,
+    height: 800,
+    async show(page) {
+      await page.getByRole('link', { name: 'Projects' }).click();
+      await pick(page, 'Boot bench');
+      await page.getByRole('link', { name: /^Joints, movement, assembly/ }).click();
+      await page.getByRole('option').first().waitFor();
     },
   },
   {
@@ -87,17 +98,6 @@ const VIEWS = [
       await page.getByRole('radio', { name: 'clear', exact: true }).click();
       await page.keyboard.type('1830');
       await page.keyboard.press('k');
-    },
-  },
-  {
-    name: 'inspect-dark',
-    width: 1280,
-    height: 800,
-    dark: true,
-    async show(page) {
-      await inspect(page, 'S-01');
-      await page.keyboard.type('320');
-      await page.keyboard.press('l');
     },
   },
   {

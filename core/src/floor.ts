@@ -65,19 +65,13 @@ export {
 } from './shop/waste.ts';
 export { schoolFor, targetOf, workpieceKey, type FloorRules } from './shop/workpiece.ts';
 export { warpFates, type WarpFates } from './shop/warp-fates.ts';
-export {
-  boardStepId,
-  clocksOf,
-  floorNow,
-  shopSteps,
-  stepsDone,
-  REST_DAYS,
-  type FloorFacts,
-  type FloorNow,
-  type ShopStep,
-  type StepPart,
-} from './shop/steps.ts';
-export { adviceAt, type StepAdvice, type StepCaution } from './shop/step-advice.ts';
+export { boardStepId, REST_DAYS, shopSteps } from './shop/steps.ts';
+export { clocksOf, floorNow, stepsDone, type FloorFacts, type FloorNow } from './shop/floor-now.ts';
+export type { ShopStep, StepPart } from './shop/shop-step.ts';
+export { adviceAt, type StepAdvice } from './shop/step-advice.ts';
+export type { StepCaution } from './hazards/step-caution.ts';
+export { assemblyCautions, jointCautions } from './project/joints/cautions.ts';
+export { glueCautions } from './shop/glue/cautions.ts';
 export {
   asLaid,
   barkUp,

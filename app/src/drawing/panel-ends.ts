@@ -11,6 +11,8 @@ export interface StripEnd {
   readonly width: number;
   readonly thickness: number;
   readonly species: string;
+  /** Its own colour, where its tone was measured. */
+  readonly fill: string | null;
   readonly grain: Grain | null;
   /** Whether its bark side is up; null where nobody has looked. */
   readonly barkUp: boolean | null;
@@ -34,7 +36,7 @@ const RINGS = [0.2, 0.5, 0.8];
           <rect
             [attr.width]="end.w"
             [attr.height]="end.h"
-            [attr.fill]="end.tone.face"
+            [attr.fill]="end.fill ?? end.tone.face"
             [attr.stroke]="end.tone.line"
           />
           <path [attr.d]="end.rings" [attr.stroke]="end.tone.line" fill="none" />
@@ -79,7 +81,15 @@ export class PanelEnds {
       const x = at;
       const [w, h] = [strip.width * scale, strip.thickness * scale];
       at += w;
-      return { key: strip.key, x, w, h, tone: woodTone(strip.species), rings: ringsOf(strip, w, h) };
+      return {
+        key: strip.key,
+        fill: strip.fill,
+        x,
+        w,
+        h,
+        tone: woodTone(strip.species),
+        rings: ringsOf(strip, w, h),
+      };
     });
   });
   protected readonly size = computed(() => ({

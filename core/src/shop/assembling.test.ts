@@ -8,7 +8,9 @@ import { shopDay } from './day.ts';
 import { doSteps, passGate } from './do-steps.ts';
 import { partsInHand } from './entry.ts';
 import { sawBoard, spoilPart, type Floor } from './sawing.ts';
-import { floorNow, shopSteps, type ShopStep } from './steps.ts';
+import { shopSteps } from './steps.ts';
+import type { ShopStep } from './shop-step.ts';
+import { floorNow } from './floor-now.ts';
 import { DEFAULT_WORKSHOP } from './workshop.ts';
 import type { FloorRules } from './workpiece.ts';
 

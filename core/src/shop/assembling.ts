@@ -12,7 +12,8 @@ import { PART_STATES, partsInHand, type Entry, type PartInHand } from './entry.t
 import { clampsOffAt, type GlueClock } from './glue/clock.ts';
 import { clampTimeOf, GLUE_FACTS, openTimeOf } from './glue/glues.ts';
 import type { Floor } from './sawing.ts';
-import type { FloorNow, ShopStep } from './steps.ts';
+import type { ShopStep } from './shop-step.ts';
+import type { FloorNow } from './floor-now.ts';
 import type { FloorRules } from './workpiece.ts';
 
 /** What wood weighs where nobody knows which it is, kg/m³. */

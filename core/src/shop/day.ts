@@ -5,7 +5,7 @@
 import { minutesOf, type MinutesFrom, type OwnMinutes } from './minutes.ts';
 import type { RouteMachine } from '../yield/milling.ts';
 import { sequence } from './sequence.ts';
-import type { ShopStep } from './steps.ts';
+import type { ShopStep } from './shop-step.ts';
 import { minutesOn, type Workshop } from './workshop.ts';
 
 /** Settings nearer than this are one: no finer is the machine set, mm. */

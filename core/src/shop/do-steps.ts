@@ -13,7 +13,9 @@ import type { RouteDeed } from '../yield/milling.ts';
 import { assembled, EARLY, isAssembly } from './assembling.ts';
 import { isEarly } from './day.ts';
 import { closeClamps } from './glue/closing.ts';
-import { floorNow, shopSteps, type ShopStep } from './steps.ts';
+import { shopSteps } from './steps.ts';
+import type { ShopStep } from './shop-step.ts';
+import { floorNow } from './floor-now.ts';
 import { elementKey } from './panel/panel.ts';
 import { OVERRULED, TOO_EARLY, type FloorRules } from './workpiece.ts';
 

@@ -2,7 +2,7 @@
 import type { Project } from '../project/project.ts';
 import { PART_STATES, partsInHand, type Entry, type PartInHand, type PartState } from './entry.ts';
 import type { Floor } from './sawing.ts';
-import type { ShopStep } from './steps.ts';
+import type { ShopStep } from './shop-step.ts';
 
 /** Where a project stands: of its planned parts, how many are in which state. */
 export type ProjectState = 'planned' | 'reserved' | PartState;

@@ -2,14 +2,9 @@
  * How a step of the milling route is done well, and what to beware of at it: which way up, which blade, and the cautions
  * of the trade, each with who decides. They inform; the machine’s manual and local rules come first.
  */
+import type { StepCaution } from '../hazards/step-caution.ts';
 import type { Warp } from '../stock/warp.ts';
 import type { RouteSize, RouteStep } from './route-steps.ts';
-
-export interface StepCaution {
-  readonly danger: string;
-  readonly precaution: string;
-  readonly whoDecides: string;
-}
 
 export interface StepAdvice {
   /** How it lies, and with which blade; in words, none where there is nothing to say. */

@@ -16,7 +16,9 @@ import { millingOf, moveOn, projectState, stateOf } from './moving-on.ts';
 import { ownMinutes } from './minutes.ts';
 import { cameOffBoard } from './saw-otherwise.ts';
 import { sawBoard, sawnInto, spoilPart, type Floor } from './sawing.ts';
-import { floorNow, shopSteps, type ShopStep } from './steps.ts';
+import { shopSteps } from './steps.ts';
+import type { ShopStep } from './shop-step.ts';
+import { floorNow } from './floor-now.ts';
 import { DEFAULT_WORKSHOP } from './workshop.ts';
 import type { FloorRules } from './workpiece.ts';
 

@@ -3,20 +3,20 @@
  * its size. Steps are computed, never stored. Their ids are made of what they are about, so that a tick survives a plan
  * that is made again.
  */
-import type { AssemblyStep } from '../project/joints/assembly.ts';
 import { assemblyStepsLeft } from './assembling.ts';
 import { clearanceOf, punchedIn } from '../hazards/clearance.ts';
 import { dayAfter } from '../foundation/calendar-day.ts';
 import { partLetter, type Part, type PlannedCut, type Project } from '../project/project.ts';
-import { fullWidth, type Piece, type PieceId, type ProjectId } from '../stock/piece.ts';
+import { fullWidth, type Piece, type PieceId } from '../stock/piece.ts';
 import type { SawWay, StraightenWay } from '../yield/machines.ts';
-import type { RouteDeed, RouteMachine } from '../yield/milling.ts';
+import type { RouteMachine } from '../yield/milling.ts';
 import { cutSheet, type SheetCut } from './cut-sheet.ts';
-import { partsInHand, type Entry, type EntryId, type PartInHand } from './entry.ts';
-import { clampsFreeAt, clampsOffAt, freeAt, type GlueClock } from './glue/clock.ts';
-import { clampsAtLeast } from './glue/glues.ts';
-import { gluePlanOf, glueStepId } from './glue/closing.ts';
-import { gluedUps, type GluedUp } from './panel/panel.ts';
+import type { PartInHand } from './entry.ts';
+import type { FloorNow } from './floor-now.ts';
+import { freeAt, type GlueClock } from './glue/clock.ts';
+import { glueSteps } from './glue/glue-steps.ts';
+import { gluedUps } from './panel/panel.ts';
+import type { ShopStep, StepPart } from './shop-step.ts';
 import { sawWayOf, straightenFirst } from './preparation.ts';
 import type { RouteSize } from './route-steps.ts';
 import {
@@ -28,62 +28,6 @@ import {
   type FloorRules,
   type Workpiece,
 } from './workpiece.ts';
-
-export interface ShopStep {
-  readonly id: string;
-  readonly projectIds: readonly ProjectId[];
-  /** Absent for a step of the maker’s own, which has words. */
-  readonly do?: RouteDeed;
-  readonly words?: string;
-  /** Null where nothing in the shop does it. */
-  readonly machine: RouteMachine | null;
-  readonly setting?: number;
-  readonly passes?: number;
-  readonly takes?: number;
-  /** A blank is cut apart into so many of its setting. */
-  readonly apart?: number;
-  readonly why: string;
-  /** What is wrong with it, after changes of the route. */
-  readonly fault?: string;
-  readonly needs: readonly string[];
-  /** The board or the part. */
-  readonly pieceId: PieceId | null;
-  readonly part: StepPart | null;
-  /** What is called out: a tag, or a letter with a tag. */
-  readonly name: string;
-  /** For a cut of a board: which workpiece lies on the saw. */
-  readonly workpiece?: string;
-  /** What lies there, mm: for drawing it and for its minutes. */
-  readonly size: RouteSize;
-  /** The first day on which it may be done, where something has to rest first (ISO). */
-  readonly notBefore?: string;
-  /** When glue sets it free, ms since 1970; null while its clock stands still or it is too cold. */
-  readonly freeAt?: number | null;
-  /** What waits: the entry with its clock. */
-  readonly waitsFor?: EntryId;
-  /** Of the assembly of a project: what goes together. */
-  readonly assembly?: AssemblyStep;
-  /** Of a glue-up: what is glued at once, by key. */
-  readonly glues?: readonly (readonly string[])[];
-}
-
-export interface StepPart {
-  readonly key: string;
-  readonly letter: string;
-  readonly projectId: ProjectId;
-  readonly partId: string;
-  readonly unit: number;
-  /** The part in hand; null while it is still in its board. */
-  readonly handId: string | null;
-  readonly from: string;
-}
-
-/** What is asked of the shop: accepted plans, wood and what was done. */
-export interface FloorFacts {
-  readonly pieces: readonly Piece[];
-  readonly projects: readonly Project[];
-  readonly entries: readonly Entry[];
-}
 
 const OFFCUT = 'offcut';
 /** Wood from which much was planed rests so long before it is measured again. */
@@ -104,44 +48,6 @@ const STRAIGHTENERS: Readonly<Record<StraightenWay, RouteMachine>> = {
   router: 'router',
   plane: 'hand-plane',
 };
-
-/** Ids of the steps that entries say were done, or passed in the maker's words. */
-export const stepsDone = (entries: readonly Entry[]): ReadonlySet<string> =>
-  new Set(entries.flatMap(({ steps }) => steps ?? []));
-
-/** The floor as it stands: what the steps that are left follow from. */
-export interface FloorNow {
-  readonly pieces: readonly Piece[];
-  readonly projects: readonly Project[];
-  readonly parts: readonly PartInHand[];
-  /** Ids of the steps that were done. */
-  readonly done: ReadonlySet<string>;
-  /** Clocks by the entry that started them. */
-  readonly clocks: ReadonlyMap<EntryId, GlueClock>;
-  /** The entry with the clock that a step started, by the step. */
-  readonly clockOf: ReadonlyMap<string, EntryId>;
-}
-
-/** Clocks that glue started. */
-export const clocksOf = (entries: readonly Entry[]): ReadonlyMap<EntryId, GlueClock> =>
-  new Map(entries.flatMap(({ id, clock }) => (clock === undefined ? [] : [[id, clock] as const])));
-
-/** What the entries come to; `about` leaves all boards and parts aside but those with these ids. */
-export function floorNow({ pieces, projects, entries }: FloorFacts, about?: ReadonlySet<string>): FloorNow {
-  const parts = partsInHand(entries);
-  return {
-    pieces: about === undefined ? pieces : pieces.filter(({ id }) => about.has(id)),
-    projects,
-    parts: about === undefined ? parts : parts.filter(({ id }) => about.has(id)),
-    done: stepsDone(entries),
-    clocks: clocksOf(entries),
-    clockOf: new Map(
-      entries.flatMap(({ id, clock, steps = [] }) =>
-        clock === undefined ? [] : steps.map((step) => [step, id] as const),
-      ),
-    ),
-  };
-}
 
 /** The steps that are left, each after those that it needs; `only` boards leaves the milling of parts aside. */
 export function shopSteps(now: FloorNow, rules: FloorRules, only?: 'boards'): ShopStep[] {
@@ -185,96 +91,6 @@ export function shopSteps(now: FloorNow, rules: FloorRules, only?: 'boards'): Sh
   const milling = [...hand, ...boards];
   const before = [...milling, ...glueSteps(panels, now, rules, milling)];
   return [...before, ...assemblyStepsLeft(now, rules, before)];
-}
-
-/** The stages of every panel that is not one piece yet, each after the milling of what it glues and the stages before it. */
-function glueSteps(
-  panels: readonly GluedUp[],
-  { parts, clocks }: FloorNow,
-  rules: FloorRules,
-  milling: readonly ShopStep[],
-): ShopStep[] {
-  const lastOf = new Map<string, string>();
-  for (const { id, part } of milling) if (part !== null) lastOf.set(part.key, id);
-  const hand = new Map(parts.map((part) => [part.id, part]));
-  return panels.flatMap((panel): ShopStep[] => {
-    if (panel.whole) return [];
-    const { project, part, unit } = panel;
-    const letter = partLetter(project.parts.indexOf(part));
-    const plan = gluePlanOf(panel, rules);
-    const byKey = new Map(panel.elements.map((element) => [element.key, element]));
-    const stageOf = new Map<string, string>();
-    const common = { projectIds: [project.id], machine: 'clamps' as const, pieceId: null };
-    const [first] = panel.elements;
-    const of = (key: string): StepPart => ({
-      key,
-      letter,
-      projectId: project.id,
-      partId: part.id,
-      unit,
-      handId: byKey.get(key)?.handId ?? null,
-      from: byKey.get(key)?.name ?? '',
-    });
-    if (plan.blocked !== null && first)
-      return [
-        {
-          ...common,
-          id: `${glueStepId(panel, first)}/blocked`,
-          machine: null,
-          words: 'Can’t be glued up',
-          why: plan.blocked,
-          needs: [],
-          part: of(first.key),
-          name: `${letter} ${part.name}`,
-          size: first.size,
-        },
-      ];
-    return plan.stages.map((stage, i): ShopStep => {
-      const id = glueStepId(panel, stage);
-      const keys = stage.assemblies.map(({ elements }) => elements.map(({ key }) => key));
-      const all = keys.flat();
-      const needs = new Set(
-        all.flatMap((key) => [lastOf.get(key), stageOf.get(key)]).filter((one) => one !== undefined),
-      );
-      for (const key of all) stageOf.set(key, id);
-      const waits = all.flatMap((key) => {
-        const { gluedBy, did = [] } = hand.get(byKey.get(key)?.handId ?? '') ?? {};
-        if (did.includes(TOO_EARLY)) return [];
-        const clock = clocks.get(gluedBy ?? '');
-        return gluedBy === undefined || clock === undefined ? [] : [{ gluedBy, clock }];
-      });
-      const out = waits.map(({ gluedBy, clock }) => ({
-        gluedBy,
-        at: clampsOffAt(clock),
-      }));
-      const passed = all.some((key) => hand.get(byKey.get(key)?.handId ?? '')?.did?.includes(TOO_EARLY));
-      const onHand = clampsAtLeast(rules.workshop.glue.clamps, stage.openingMm);
-      const inUse = passed ? null : clampsFreeAt(stage.clamps, onHand, clocks);
-      const held = [...out, ...(inUse === null ? [] : [{ gluedBy: inUse.of, at: inUse.at }])];
-      const latest = held.find(({ at }) => at === null) ?? held.sort((a, b) => (b.at ?? 0) - (a.at ?? 0))[0];
-      const [assembly] = stage.assemblies;
-      const names = stage.assemblies.map((one) => one.name).join(', and ');
-      return {
-        ...common,
-        id,
-        do: 'glue-up',
-        why:
-          plan.stages.length === 1
-            ? `all joints at once: ${Math.round(stage.spreadMin * 10) / 10} min to spread, ${plan.openMin} min of open time`
-            : `stage ${i + 1} of the ${plan.stages.length} that are left: ${plan.openMin} min of open time close ${plan.perStage} ${plan.perStage === 1 ? 'joint' : 'joints'}`,
-        needs: [...needs],
-        part: of(stage.key),
-        name: `${letter} ${part.name}: ${names}`,
-        size: {
-          length: assembly?.length ?? 0,
-          width: assembly?.width ?? 0,
-          thickness: assembly?.thickness ?? 0,
-        },
-        glues: keys,
-        ...(latest === undefined ? {} : { freeAt: latest.at, waitsFor: latest.gluedBy }),
-      };
-    });
-  });
 }
 
 /** Names of the steps of one board, so that what was ticked is known again. */

@@ -13,6 +13,8 @@ import { RouterLink } from '@angular/router';
 import type { Explained, Warp } from '@aldrek/core';
 import {
   adviceAt,
+  assemblyCautions,
+  glueCautions,
   openNeeds,
   sideOf,
   type DaySetUp,
@@ -300,9 +302,17 @@ export class SetUpCard {
       ]),
     ];
   });
-  protected readonly cautions = computed(() => [
-    ...new Map(this.advice().flatMap(({ cautions }) => cautions.map((one) => [one.danger, one]))).values(),
-  ]);
+  protected readonly cautions = computed(() => {
+    const { steps } = this.setUp();
+    const all = [
+      ...this.advice().flatMap(({ cautions }) => cautions),
+      ...(steps.some(({ do: deed }) => deed === 'glue-up')
+        ? glueCautions(this.store.workshop().glue.glue)
+        : []),
+      ...steps.flatMap(({ assembly }) => (assembly === undefined ? [] : assemblyCautions(assembly))),
+    ];
+    return [...new Map(all.map((one) => [one.danger, one])).values()];
+  });
 
   protected tick(steps: readonly ShopStep[]): void {
     const actualMm = this.actual();

@@ -4,6 +4,7 @@ import { designParts } from '../designs/design.ts';
 import { designById } from '../designs/shipped.ts';
 import { DEFAULT_ALLOWANCES, type Part } from '../project.ts';
 import { assemblySteps } from './assembly.ts';
+import { assemblyCautions, jointCautions } from './cautions.ts';
 import { JOINT_KINDS, type Joint, type JointKind } from './joint.ts';
 import { hardwareOf, JOINT_FACTS, jointAsked, jointChecks, timesMade, toolsOf } from './joint-facts.ts';
 import { betweenShoulders, jointsLeft, withJoinery } from './lengths.ts';
@@ -322,6 +323,20 @@ describe('movement at joints', () => {
     expect(jointMovement(asked({ ...screwed, sizes: { slots: 0 } }, parts), woods, HEATED).level).toBe(
       'error',
     );
+  });
+});
+
+describe('cautions at joints', () => {
+  it('are said for every kind with who decides, and for what bears people', () => {
+    for (const kind of JOINT_KINDS)
+      for (const { precaution, whoDecides } of jointCautions(kind, true)) {
+        expect(precaution).not.toBe('');
+        expect(whoDecides).not.toBe('');
+      }
+    expect(jointCautions('nail', false)).toEqual([]);
+    expect(jointCautions('nail', true)[0]?.danger).toContain('people');
+    expect(assemblyCautions({ kind: 'join', glued: true, people: 2 })).toHaveLength(2);
+    expect(assemblyCautions({ kind: 'prepare', glued: false, people: 1 })[0]?.danger).toContain('rags');
   });
 });
 

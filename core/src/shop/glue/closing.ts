@@ -131,13 +131,20 @@ function gluedPart(
     cut: first.cut,
     from: first.from,
     wood,
-    aim: { length: part.length, width: part.width, thickness: part.thickness },
+    // A sub-panel is on its way: its size is no fault.
+    ...(glued.length === cutsOfCopy(panel)
+      ? { aim: { length: part.length, width: part.width, thickness: part.thickness } }
+      : {}),
     edges: by === 'edge' ? 'straight' : 'one-straight',
     cleanFaces: 0,
     glued,
     gluedBy: entryId,
   };
 }
+
+/** Of how many strips or layers the whole is made. */
+const cutsOfCopy = ({ elements }: GluedUp): number =>
+  elements.reduce((sum, { cuts }) => sum + cuts.length, 0);
 
 /** The first tag, and how many more there are. */
 function taggedTogether(parts: readonly PartInHand[]): string {

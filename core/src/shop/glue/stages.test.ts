@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
+import { glueCautions } from './cautions.ts';
 import { DEFAULT_GLUE_HABITS, glueFault, parseClamps, writeClamps, type GlueHabits } from './glues.ts';
 import { gluePlan, type GlueElement } from './stages.ts';
 
@@ -119,6 +120,15 @@ describe('clamps on hand', () => {
 });
 
 describe('glue by place', () => {
+  it('has a dry run before every glue, and more for those that heat or stick', () => {
+    expect(glueCautions('wood')).toHaveLength(1);
+    expect(
+      glueCautions('epoxy')
+        .map(({ danger }) => danger)
+        .join(),
+    ).toContain('heats in the pot');
+  });
+
   it('warns of a glue that lets go in the wet', () => {
     expect(glueFault('wood', { outdoors: true })).toContain('polyurethane');
     expect(glueFault('epoxy', { outdoors: true })).toBeNull();

@@ -19,7 +19,9 @@ import { doSteps, passGate } from '../do-steps.ts';
 import { imbalanceM3, partsInHand, woodBalance } from '../entry.ts';
 import { stateOf, millingOf } from '../moving-on.ts';
 import { sawBoard, spoilPart, type Floor } from '../sawing.ts';
-import { floorNow, shopSteps, type ShopStep } from '../steps.ts';
+import { shopSteps } from '../steps.ts';
+import type { ShopStep } from '../shop-step.ts';
+import { floorNow } from '../floor-now.ts';
 import { DEFAULT_WORKSHOP } from '../workshop.ts';
 import {
   bestFacesUp,
@@ -177,6 +179,7 @@ describe('gluing a panel up', () => {
     expect(doSteps(now, [last], RULES, how)).toBeNull();
     now = doSteps(now, [first, second], RULES, how) as Floor;
     const [halfway] = partsInHand(now.entries).filter(({ glued }) => glued !== undefined);
+    expect(halfway?.aim).toBeUndefined();
     expect(halfway?.wood).toMatchObject({ tag: 'P-01/1+1', species: 'european-oak' });
     expect(stateOf(halfway as never, millingOf(stepsOf(now)))).toBe('glued');
     // The clamps are still on.

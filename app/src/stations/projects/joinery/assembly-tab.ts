@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { MatButton } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { stateWords } from './assembly-words';
+import { assemblyCautions, jointCautions } from '@aldrek/core/floor';
 import { JointActions } from '../../../shop-store/joint-actions';
 import { ShopStore } from '../../../shop-store/shop.store';
 import { JoineryView } from './joinery-view';
@@ -64,8 +65,11 @@ import { JoineryView } from './joinery-view';
             The order as it is worked out
           </button>
         }
-        @for (caution of cautions(); track caution) {
-          <p class="caution" role="note">{{ caution }}</p>
+        @for (caution of cautions(); track caution.danger) {
+          <p class="caution" role="note">
+            <strong>{{ caution.danger }}.</strong> {{ caution.precaution }}
+            <span class="muted">Who decides: {{ caution.whoDecides }}</span>
+          </p>
         }
       }
     </div>
@@ -146,20 +150,12 @@ export class AssemblyTab {
   });
 
   protected readonly cautions = computed(() => {
-    const steps = this.view.assembly();
-    return [
-      ...(steps.some(({ glued }) => glued)
-        ? ['Fingers out of a closing joint: push with a block, and turn clamps from the side.']
-        : []),
-      ...(steps.some(({ people }) => people === 2)
-        ? ['Heavy or long: two people; lift with the legs, and agree who says when.']
-        : []),
-      ...(this.view.joints().some(({ joint }) => joint.loaded === true)
-        ? [
-            'It bears people: try it with a sack of sand before anyone sits down; where a fall would hurt, a competent person decides.',
-          ]
-        : []),
+    const loaded = this.view.joints().some(({ joint }) => joint.loaded === true);
+    const all = [
+      ...this.view.assembly().flatMap(assemblyCautions),
+      ...(loaded ? jointCautions('nail', true) : []),
     ];
+    return [...new Map(all.map((one) => [one.danger, one])).values()];
   });
 
   protected move(jointId: string, by: number): void {

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output, si
 import { MatButton } from '@angular/material/button';
 import { MatCheckbox } from '@angular/material/checkbox';
 import {
+  jointCautions,
   JOINT_FACTS,
   JOINT_INTO,
   JOINT_KINDS,
@@ -163,6 +164,12 @@ type Chosen = NonNullable<ReturnType<JoineryView['chosen']>>;
           </li>
         }
       </ul>
+      @for (caution of cautions(); track caution.danger) {
+        <p class="beware" role="note">
+          <strong>{{ caution.danger }}.</strong> {{ caution.precaution }}
+          <span class="muted">Who decides: {{ caution.whoDecides }}</span>
+        </p>
+      }
       @if (of().moves.slots.length > 0) {
         <h3 class="label">Slots</h3>
         <table>
@@ -268,6 +275,11 @@ type Chosen = NonNullable<ReturnType<JoineryView['chosen']>>;
     td {
       padding: 2px 18px 2px 0;
     }
+    .beware {
+      padding: 6px 12px;
+      border-left: 4px solid var(--hazard);
+      background: var(--surface);
+    }
     .delete {
       justify-self: start;
     }
@@ -300,6 +312,9 @@ export class JointForm {
     const { asked, facts } = this.of();
     return facts.sizes.map((size) => ({ ...size, value: asked.sizes[size.key] ?? 0 }));
   });
+  protected readonly cautions = computed(() =>
+    jointCautions(this.joint().kind, this.joint().loaded === true),
+  );
   protected readonly changed = computed(() => Object.keys(this.joint().sizes ?? {}).length > 0);
   protected readonly lengthens = computed(
     () => this.of().facts.adds !== undefined && this.joint().at !== 'along',

@@ -5,6 +5,7 @@ import { RouterLink } from '@angular/router';
 import type { Explained } from '@aldrek/core';
 import {
   GLUE_FACTS,
+  glueCautions,
   glueFault,
   GLUES,
   SQUEEZE_OUT,
@@ -127,6 +128,12 @@ const round = (value: number): number => Math.round(value * 10) / 10;
       @for (note of plan.notes; track note) {
         <p class="caution" role="note">{{ note }}</p>
       }
+      @for (caution of glueCautions(); track caution.danger) {
+        <p class="caution" role="note">
+          <strong>{{ caution.danger }}.</strong> {{ caution.precaution }}
+          <span class="muted">Who decides: {{ caution.whoDecides }}</span>
+        </p>
+      }
       @if (glueWords(); as words) {
         <p class="caution" role="note">{{ words }}</p>
       }
@@ -233,6 +240,8 @@ export class GluePanel {
 
   protected readonly habits = computed(() => this.store.workshop().glue);
   protected readonly facts = computed(() => GLUE_FACTS[this.habits().glue satisfies GlueKind]);
+  /** But for the dry run, which the plan says with its own figures. */
+  protected readonly glueCautions = computed(() => glueCautions(this.habits().glue).slice(1));
   protected readonly squeeze = computed(() => SQUEEZE_OUT_TEXT[this.habits().squeezeOut]);
   protected readonly glueWords = computed(() => {
     const brief = this.state.panel()?.project.brief ?? {};

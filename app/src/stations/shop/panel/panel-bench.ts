@@ -45,7 +45,9 @@ import { PanelState } from './panel-state';
 
 /** Beside the wood, for clamps above and below, px. */
 const CLAMP_PX = 26;
-/** A strip is never drawn lower than a finger needs, px; its label says its width. */
+/** A strip is not drawn lower than this, px, unless the panel became so many times wider than the screen. */
+const STRIP_PX = 30;
+const MOST_TIMES_WIDER = 2.5;
 const MOST_PX_PER_MM = 1.6;
 
 /** The panel bench: strips side by side to scale, in order, turned, over and along by hand, and how they are glued. */
@@ -94,18 +96,22 @@ export class PanelBench {
     const panel = this.state.panel();
     const long = (panel?.part.length ?? 1000) + this.overhang();
     const wide = this.state.figures()?.width.comesTo ?? 400;
-    const fits = Math.min((this.benchPx() - 4) / long, this.roomPx / Math.max(1, wide));
-    return Math.min(MOST_PX_PER_MM, Math.max(0.05, fits));
+    const room = (this.benchPx() - 4) / long;
+    const fits = Math.min(room, this.roomPx / Math.max(1, wide));
+    // Where strips would be too low for a finger the panel is drawn larger, and scrolls.
+    const narrowest = Math.min(...(panel?.elements.map(({ size }) => size.width) ?? [100]));
+    const touch = Math.min(STRIP_PX / Math.max(1, narrowest), room * MOST_TIMES_WIDER);
+    return Math.min(MOST_PX_PER_MM, Math.max(0.05, fits, touch));
   });
   protected readonly scaleNote = computed(() => scaleNote(this.pxPerMm()));
   protected readonly panelPx = computed(
     () => ((this.state.panel()?.part.length ?? 0) + this.overhang()) * this.pxPerMm(),
   );
   /** Beside the panel where there is room, else below it. */
-  protected readonly endsPx = computed(() => {
-    const beside = this.benchPx() - this.panelPx() - 40;
-    return beside > 300 ? beside : this.benchPx();
-  });
+  protected readonly beside = computed(() => this.benchPx() - this.panelPx() - 40 > 300);
+  protected readonly endsPx = computed(() =>
+    this.beside() ? this.benchPx() - this.panelPx() - 40 : this.benchPx(),
+  );
   protected readonly leftPx = computed(() => (this.overhang() / 2) * this.pxPerMm());
 
   protected readonly rows = computed(() => {
@@ -174,6 +180,7 @@ export class PanelBench {
       width: element.size.width,
       thickness: element.size.thickness,
       species: element.wood.species,
+      fill: element.wood.tone === undefined ? null : toneCss(element.wood.tone),
       grain: element.wood.grain ?? null,
       barkUp: barkUp(element),
     })),

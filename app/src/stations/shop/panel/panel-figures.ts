@@ -68,6 +68,9 @@ const one = (value: number): string => String(Math.round(value * 10) / 10);
     dt {
       color: var(--ink-soft);
     }
+    dd:not(:has(al-explained)) {
+      padding-top: 4px;
+    }
     dd {
       font-size: 26px;
       font-weight: 700;
