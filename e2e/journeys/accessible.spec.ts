@@ -76,6 +76,15 @@ for (const scheme of ['light', 'dark'] as const) {
     await shop.go('Shop');
     await expect(page.getByRole('article').first()).toBeVisible();
     await expectSound(page, 'shop');
+    await page.getByRole('link', { name: 'A tray' }).click();
+    await page.getByRole('button', { name: /^Strip 1 of/ }).click();
+    await expectSound(page, 'panel bench');
+    await shop.go('Projects');
+    await page.getByRole('link', { name: /^Joints, movement, assembly/ }).click();
+    for (const tab of ['Joints', 'Movement', 'Assembly']) {
+      await page.getByRole('tab', { name: tab }).click();
+      await expectSound(page, tab);
+    }
     await shop.menu(/^Settings/);
     await expect(page.getByRole('heading', { name: 'How this shop works' })).toBeVisible();
     await expectSound(page, 'settings');

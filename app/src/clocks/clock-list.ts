@@ -80,6 +80,9 @@ import { leftText, whenText } from './words';
       display: grid;
       gap: 8px;
     }
+    :host:not(:has(section)) {
+      display: none;
+    }
     section {
       display: grid;
       gap: 6px;

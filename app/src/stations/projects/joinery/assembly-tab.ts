@@ -114,7 +114,7 @@ import { JoineryView } from './joinery-view';
     .caution {
       padding: 8px 12px;
       border-left: 4px solid var(--hazard);
-      background: var(--surface);
+      background: var(--hazard-tint);
     }
     @media (max-width: 700px) {
       li {

@@ -206,7 +206,7 @@ type Chosen = NonNullable<ReturnType<JoineryView['chosen']>>;
     section {
       display: grid;
       gap: 12px;
-      max-width: 780px;
+      max-width: 900px;
     }
     h2 {
       font-size: 18px;
@@ -218,7 +218,7 @@ type Chosen = NonNullable<ReturnType<JoineryView['chosen']>>;
     }
     .fields {
       display: grid;
-      grid-template-columns: repeat(auto-fill, minmax(145px, 1fr));
+      grid-template-columns: repeat(auto-fill, minmax(164px, 1fr));
       gap: 10px;
     }
     .drawn {
@@ -278,7 +278,7 @@ type Chosen = NonNullable<ReturnType<JoineryView['chosen']>>;
     .beware {
       padding: 6px 12px;
       border-left: 4px solid var(--hazard);
-      background: var(--surface);
+      background: var(--hazard-tint);
     }
     .delete {
       justify-self: start;

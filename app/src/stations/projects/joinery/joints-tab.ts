@@ -55,10 +55,10 @@ import { LEVEL_NAMES, LEVEL_SIGNS } from './words';
                   @if (one.level !== 'note') {
                     <span class="sign" [attr.aria-label]="levels[one.level] + ': '">{{
                       signs[one.level]
-                    }}</span>
+                    }}</span>&ngsp;
                   }
-                  {{ one.title }}
-                </span>
+                  {{ one.title }}</span
+                >
                 <span matListItemLine class="muted">{{ one.kind }} × {{ one.times }}</span>
               </mat-list-option>
             }

@@ -199,7 +199,7 @@ const signed = (value: number): string =>
     p.caution {
       padding: 8px 12px;
       border-left: 4px solid var(--hazard);
-      background: var(--surface);
+      background: var(--hazard-tint);
     }
   `,
 })

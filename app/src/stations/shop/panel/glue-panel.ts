@@ -219,7 +219,7 @@ const round = (value: number): number => Math.round(value * 10) / 10;
     .caution {
       padding: 8px 12px;
       border-left: 4px solid var(--hazard);
-      background: var(--hazard-soft, var(--raised));
+      background: var(--hazard-tint);
     }
     .fields {
       display: grid;
