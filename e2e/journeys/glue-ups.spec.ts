@@ -79,7 +79,7 @@ test('the top of the tea counter in three stages with six clamps', async ({ page
   await test.step('three stages, each when the clamps are off the one before', async () => {
     await closed(page).click();
     await expect(page.locator('al-clock-list section')).toHaveCount(1);
-    await expect(glue).toContainText('Too early');
+    await expect(glue).toContainText('Your clamps are in use, until');
     await clampsAreOff(page);
     await closed(page).click();
     await expect(page.locator('al-clock-list section')).toHaveCount(2);

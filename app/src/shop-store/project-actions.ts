@@ -34,6 +34,7 @@ import {
   type Project,
   type ProjectPlan,
 } from '@aldrek/core';
+import { jointsLeft, usualJoints, withJoinery } from '@aldrek/core/floor';
 import type { TriedWay } from '../workers/protocol';
 import { Ids } from './ids';
 import { ShopStore } from './shop.store';
@@ -179,6 +180,7 @@ export class ProjectActions {
       kind: 'repurpose',
       parts,
       design: { id: design.id, sizes },
+      joints: usualJoints(parts, design.id).map((joint) => ({ ...joint, id: this.ids.next() })),
     };
     const shop = this.store.shop();
     this.store.change(`new project ${design.name}`, { ...shop, projects: [...shop.projects, project] });
@@ -250,10 +252,14 @@ export class ProjectActions {
     return matesOf(project, this.store.projects());
   }
 
-  /** Parts in place of those before; plans go along with them. */
+  /** Parts in place of those before, as long as their joints ask for; plans go along with them. */
   private setParts(label: string, project: Project, parts: readonly Part[]): void {
-    const { id, parts: _parts, ...more } = project;
-    this.live(label, (bench) => setParts(bench, id, parts, more));
+    const { id, parts: _parts, joints: before = [], ...more } = project;
+    const joints = jointsLeft({ parts, joints: before });
+    const joined = withJoinery(parts, joints);
+    this.live(label, (bench) =>
+      setParts(bench, id, joined, before.length === 0 ? more : { ...more, joints }),
+    );
   }
 
   /** A deed of the life of plans, as one step of undo. */

@@ -61,6 +61,7 @@ export const assemblyOf = (
     openMin: openTimeOf(workshop.glue),
     closingMin: workshop.glue.closingMin,
     helpers: workshop.glue.helpers,
+    clamps: workshop.glue.clamps,
     weightKg: thingWeightKg(project, woodsOfPart(now, project)),
     design: project.design ? designById(project.design.id) : undefined,
   });

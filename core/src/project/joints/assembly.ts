@@ -22,6 +22,8 @@ export interface AssemblyStep {
   readonly joints: number;
   readonly glueUps: number;
   readonly glued: boolean;
+  /** Clamps for one of its glue-ups, and how far they have to open, mm; none where nothing is clamped. */
+  readonly clamps: { readonly n: number; readonly openingMm: number } | null;
   readonly people: 1 | 2;
   readonly inRoom: boolean;
   /** What is checked before the clamps are turned tight, and what to mind. */
@@ -37,6 +39,8 @@ export interface AssemblyRules {
   /** Weight of the finished thing, kg; null where it is not known. */
   readonly weightKg: number | null;
   readonly design?: Design | undefined;
+  /** Clamps on hand, by how far they open. */
+  readonly clamps?: readonly { readonly n: number; readonly openingMm: number }[];
 }
 
 /** To glue and close one joint, min. */
@@ -143,6 +147,7 @@ const step = (
   joints: 0,
   glueUps: 0,
   glued: false,
+  clamps: null,
   people: 1,
   inRoom: false,
   notes: [],
@@ -169,6 +174,7 @@ function joining(
   const each = (rules.jointMin ?? JOINT_MIN) / (1 + rules.helpers);
   const atOnce = Math.max(1, Math.floor((rules.openMin - rules.closingMin) / each + 1e-9));
   const glueUps = glued ? Math.ceil(joints / atOnce) : 0;
+  const clamps = clampsFor(asked, glueUps === 0 ? 0 : Math.ceil(joints / glueUps));
   const long = [a, b].some((part) => part.length > LONG_MM);
   const kind: AssemblyKind = isHardware(joint.kind) ? 'hardware' : 'join';
   return step(kind, `${names.get(a.id) ?? ''} to ${names.get(b.id) ?? ''}: ${name}`, [a.id, b.id], {
@@ -177,6 +183,7 @@ function joining(
     joints,
     glueUps,
     glued,
+    clamps,
     people: two || (long && glued) ? 2 : 1,
     inRoom,
     notes: [
@@ -188,6 +195,7 @@ function joining(
             'both diagonals alike before the last turn; two directions of clamps pull against each other: ease one to close the other',
           ]
         : []),
+      ...(clamps === null ? [] : [clampNote(clamps, rules.clamps ?? [])]),
       ...(joint.kind === 'mitre'
         ? ['tape over the outside, or glue blocks as wedges for clamps; all corners at once']
         : []),
@@ -199,6 +207,33 @@ function joining(
       ...(two ? ['heavy: two people'] : []),
     ],
   });
+}
+
+/** A clamp’s screw needs so much beside what it presses. */
+const SCREW_ROOM_MM = 20;
+
+/** A part with joints at both ends is drawn up by one clamp along it; what is joined along its length by one every 300 mm. */
+function clampsFor({ joint, a, b }: JointAsked, atOnce: number): AssemblyStep['clamps'] {
+  if (atOnce === 0 || joint.kind === 'draw-bore') return null;
+  switch (joint.at) {
+    case 'ends':
+      return { n: Math.ceil(atOnce / 2), openingMm: a.length + 2 * b.width + SCREW_ROOM_MM };
+    case 'end':
+      return { n: atOnce, openingMm: a.length + b.width + SCREW_ROOM_MM };
+    case 'along':
+      return { n: Math.max(2, Math.ceil(a.length / 300)), openingMm: a.width + b.width + SCREW_ROOM_MM };
+  }
+}
+
+function clampNote(
+  { n, openingMm }: NonNullable<AssemblyStep['clamps']>,
+  onHand: NonNullable<AssemblyRules['clamps']>,
+): string {
+  const have = onHand.reduce((sum, one) => sum + (one.openingMm >= openingMm ? one.n : 0), 0);
+  const asked = `${n} ${n === 1 ? 'clamp that opens' : 'clamps that open'} ${Math.round(openingMm)} mm`;
+  return have >= n
+    ? `${asked}; you have ${have}`
+    : `${asked}, you have ${have}: a ratchet strap round it, two clamps hooked into each other, or draw-bored pegs`;
 }
 
 const halves = (a: Part, joint: Joint): string =>

@@ -397,6 +397,22 @@ describe('assembly', () => {
     expect(helped?.glueUps).toBe(2);
   });
 
+  it('counts clamps and holds them against those on hand', () => {
+    const [, , frame] = assemblySteps(
+      { parts: PARTS, joints: [joint('mortise')] },
+      { ...rules, clamps: [{ n: 6, openingMm: 900 }] },
+    );
+    // Four joints at both ends of two rails: one clamp along each.
+    expect(frame?.clamps).toEqual({ n: 2, openingMm: 1100 + 2 * 60 + 20 });
+    expect(frame?.notes.join()).toContain('you have 0: a ratchet strap');
+    const [, , enough] = assemblySteps(
+      { parts: PARTS, joints: [joint('mortise')] },
+      { ...rules, clamps: [{ n: 2, openingMm: 1300 }] },
+    );
+    expect(enough?.notes.join()).toContain('you have 2');
+    expect(assemblySteps({ parts: PARTS, joints: [joint('screw')] }, rules)[2]?.clamps).toBeNull();
+  });
+
   it('says what needs two people, and what is put together in the room', () => {
     const design = designById('table');
     const project = {

@@ -12,6 +12,9 @@ import { FigureField } from '../../../ui/figure-field';
 import { JoineryView } from './joinery-view';
 import { LEVEL_NAMES, LEVEL_SIGNS } from './words';
 
+/** Outdoors water must run off between slats, mm. */
+const LEAST_GAP_MM = 5;
+
 const one = (value: number): string => String(Math.round(value * 10) / 10);
 const signed = (value: number): string =>
   `${value > 0.05 ? '+' : value < -0.05 ? '−' : ''}${one(Math.abs(value))}`;
@@ -89,6 +92,9 @@ const signed = (value: number): string =>
               <th scope="col">wettest</th>
               <th scope="col">in a groove, each side</th>
               <th scope="col">cut wet stock to</th>
+              @if (outside()) {
+                <th scope="col">gap to lay it with</th>
+              }
             </tr>
           </thead>
           <tbody>
@@ -108,8 +114,11 @@ const signed = (value: number): string =>
                   <td>{{ sign(moves.wetMm) }}</td>
                   <td>{{ row.panel ? round(moves.clearanceMm) + ' mm' : '' }}</td>
                   <td>{{ moves.greenWidthMm === null ? '' : round(moves.greenWidthMm) + ' mm' }}</td>
+                  @if (outside()) {
+                    <td>{{ row.part.qty > 1 ? round(gap(moves.wetMm)) + ' mm' : '' }}</td>
+                  }
                 } @else {
-                  <td colspan="5" class="muted">how it moves is not known before its wood is</td>
+                  <td colspan="6" class="muted">how it moves is not known before its wood is</td>
                 }
               </tr>
             }
@@ -242,6 +251,12 @@ export class MovementTab {
       } satisfies Explained,
     })),
   );
+
+  /** Slats in the wet are laid so far apart that a gap is left at the wettest. */
+  protected readonly outside = computed(() => this.room().id === 'outdoors' || this.room().id === 'covered');
+  protected gap(wetMm: number): number {
+    return LEAST_GAP_MM + Math.max(0, wetMm);
+  }
 
   protected longest(slots: readonly { readonly lengthMm: number }[]): number {
     return Math.max(...slots.map(({ lengthMm }) => lengthMm));

@@ -87,7 +87,13 @@ const round = (value: number): number => Math.round(value * 10) / 10;
                   </button>
                 } @else {
                   <p role="note">
-                    Too early: a joint that is stressed now opens, days later, as a sunken line.
+                    {{
+                      row.clampsInUse
+                        ? 'Your clamps are in use' + row.until + '.'
+                        : 'Too early' +
+                          row.until +
+                          ': a joint that is stressed now opens, days later, as a sunken line.'
+                    }}
                   </p>
                   <button type="button" matButton="outlined" (click)="passing.set(true)">
                     Go on all the same…
@@ -279,7 +285,7 @@ export class GluePanel {
 
   protected readonly stages = computed(() => {
     const planer = this.store.machines().planerWidthMm;
-    return this.state.stages().map(({ stage, step, waits, after, early, held }, i) => ({
+    return this.state.stages().map(({ stage, step, waits, after, early, held, clampsInUse }, i) => ({
       key: stage.key,
       id: step?.id ?? '',
       number: i + 1,
@@ -302,7 +308,11 @@ export class GluePanel {
               ? 'after the stage before'
               : '',
       held: held && waits === 0 && !after,
-      early,
+      clampsInUse,
+      until:
+        early === null
+          ? ', until their clock goes on'
+          : `, until ${whenText(early, Date.now()).replace(/^(at|on) /, '')}`,
     }));
   });
 
@@ -310,7 +320,6 @@ export class GluePanel {
     const plan = this.state.plan();
     if (!plan) return [];
     const { spacingMm, caulMm, standIns, short } = plan.clamps;
-    const held = this.state.stages()[0];
     return [
       `one every ${Math.round(spacingMm)} mm: pressure spreads at about 45°; above and below in turn`,
       ...(caulMm === null ? [] : [`cauls of ${caulMm} mm make do with what you have`]),
@@ -320,7 +329,6 @@ export class GluePanel {
         : [
             `out of the clamps after ${minutesText(plan.clampMin)}, planed after ${minutesText(plan.hardMin ?? 0)} at ${this.habits().temperatureC} °C`,
           ]),
-      ...(held?.early ? [`the clamps are free ${whenText(held.early, Date.now())}`] : []),
     ];
   });
 

@@ -84,6 +84,8 @@ export class PanelState {
     if (!panel || !plan) return [];
     const steps = this.floor.stepById();
     const now = this.clocks.now();
+    const parts = this.floor.partById();
+    const gluedBy = new Map(panel.elements.map(({ key, handId }) => [key, parts.get(handId ?? '')?.gluedBy]));
     return plan.stages.map((stage) => {
       const step = steps.get(glueStepId(panel, stage)) ?? null;
       const open = step ? openNeeds(step, steps) : [];
@@ -94,6 +96,10 @@ export class PanelState {
         waits: open.filter(({ do: deed }) => deed !== 'glue-up').length,
         after: open.some(({ do: deed }) => deed === 'glue-up'),
         early: freeAt === undefined ? null : freeAt === null || freeAt > now ? freeAt : null,
+        // Its own strips are out of the clamps, but the clamps are elsewhere.
+        clampsInUse:
+          step?.waitsFor !== undefined &&
+          !(step.glues ?? []).flat().some((key) => gluedBy.get(key) === step.waitsFor),
         held: freeAt !== undefined && (freeAt === null || freeAt > now),
       };
     });
