@@ -46,6 +46,9 @@ const LARGE_KEY = 'aldrek.shop-large';
 /** So many set-ups stand open from the start; the rest opens when it is touched. */
 const OPEN_AT_FIRST = 1;
 
+/** In hand, boards, parts and waste. */
+const TURNS = 3;
+
 const SET_UPS_SHOWN = 12;
 const BOARDS_SHOWN = 4;
 const PROJECTS_SHOWN = 6;
@@ -90,8 +93,8 @@ export class ShopFloor {
   private readonly benchPx = widthOf(this.bench, 700);
 
   protected readonly printing = signal(false);
-  /** The day comes first: boards, parts and waste are drawn in a turn of their own after it. */
-  protected readonly settled = signal(false);
+  /** The day comes first; what is in hand, boards, and parts with waste are drawn in turns of their own after it. */
+  protected readonly drawn = signal(0);
   protected readonly large = signal(localStorage.getItem(LARGE_KEY) === 'yes');
   protected readonly find = signal<string | null>(null);
   /** Set-ups that were opened or closed by hand. */
@@ -168,7 +171,11 @@ export class ShopFloor {
   });
 
   constructor() {
-    afterNextRender(() => setTimeout(() => this.settled.set(true)));
+    const next = (turn: number): void => {
+      this.drawn.set(turn);
+      if (turn < TURNS) setTimeout(() => next(turn + 1));
+    };
+    afterNextRender(() => setTimeout(() => next(1)));
     inject(Keys).use({
       title: 'Shop',
       bindings: bound(SHOP_KEYS, {
