@@ -209,3 +209,4 @@ export {
   type Season,
 } from './timber/rooms.ts';
 export { assemblyOf, isAssembly, thingWeightKg, woodsOfPart } from './shop/assembling.ts';
+export { toleranceFaults, TOLERANCE_MM, waysWithPart } from './shop/tolerance.ts';

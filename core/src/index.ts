@@ -535,7 +535,7 @@ export {
 } from './shop/entry.ts';
 export { cutFrom, type CutWood } from './stock/cut-from.ts';
 export { restOf, withRest } from './project/sawn.ts';
-export { cameOfBoards, toleranceFaults, TOLERANCE_MM } from './shop/came-of-boards.ts';
+export { cameOfBoards } from './shop/came-of-boards.ts';
 export {
   DEFAULT_WORKSHOP,
   minutesOn,

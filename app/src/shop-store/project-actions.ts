@@ -5,6 +5,7 @@ import {
   applyDelta,
   dropPlanAside,
   exchangePlans,
+  inBlanks,
   inOrder,
   keepPlans,
   matchTogether,
@@ -162,17 +163,18 @@ export class ProjectActions {
     const known = new Map(project.parts.map((part) => [part.name, part]));
     const parts = designParts(design, sizes).map((part): Part => {
       const old = known.get(part.name);
-      return {
-        ...part,
-        id: old?.id ?? this.ids.next(),
-        ...(old ? { species: old.species, grade: old.grade, allowances: old.allowances } : {}),
-      };
+      if (!old) return this.asMilled({ ...part, id: this.ids.next() });
+      const { id, species, grade, allowances } = old;
+      const single: Part = { ...part, id, species, grade };
+      // What was taken apart into single pieces stays so.
+      if (old.blank !== undefined) return this.asMilled(single);
+      return { ...single, allowances };
     });
     return { ...project, design: { id: design.id, sizes }, parts };
   }
 
   createFrom(design: Design, sizes: Readonly<Record<string, number>>): string {
-    const parts = designParts(design, sizes).map((part): Part => ({ ...part, id: this.ids.next() }));
+    const parts = designParts(design, sizes).map((part) => this.asMilled({ ...part, id: this.ids.next() }));
     const project: Project = {
       id: this.ids.next(),
       name: design.name,
@@ -200,11 +202,17 @@ export class ProjectActions {
   addParts(project: Project, readings: readonly PartReading[]): void {
     const added: Part[] = [];
     for (const { part } of readings) {
-      if (part) added.push({ ...part, id: this.ids.next(), allowances: DEFAULT_ALLOWANCES });
+      if (part) added.push(this.asMilled({ ...part, id: this.ids.next(), allowances: DEFAULT_ALLOWANCES }));
     }
     const label = added.length === 1 ? `add ${added[0]?.name ?? ''}` : `add ${added.length} parts`;
     const now = this.now(project);
     this.setParts(label, now, [...now.parts, ...added]);
+  }
+
+  /** Parts that are too short for the planer are planned so many to a blank; their card takes them apart again. */
+  private asMilled(part: Part): Part {
+    const { machines, habits } = this.store.shop().settings;
+    return inBlanks(part, machines, habits.kerfMm) ?? part;
   }
 
   /** The project as it stands: a line that is entered right after another must not take the first one back. */

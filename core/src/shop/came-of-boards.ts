@@ -1,12 +1,8 @@
-/**
- * What came of sawn boards against what was planned of them: lines for the shop's own record, and what a part that came out
- * wrong breaks.
- */
+/** What came of sawn boards against what was planned of them: lines for the shop's own record. */
 import type { Find } from '../stock/haul.ts';
 import { pieceVolumeM3 } from '../stock/piece.ts';
-import { partLetter, SOLID, type Project } from '../project/project.ts';
 import { knowledgeOf, type Milled } from '../yield/own-record.ts';
-import { partsInHand, type Entry, type Measured, type PartInHand } from './entry.ts';
+import { partsInHand, type Entry, type PartInHand } from './entry.ts';
 import type { RouteSize } from './route-steps.ts';
 
 const volume = ({ length, width, thickness }: RouteSize): number => (length * width * thickness) / 1e9;
@@ -77,56 +73,3 @@ export function cameOfBoards(
 }
 
 const placeOf = ({ cut }: PartInHand): string => `${cut.pieceId} ${cut.x} ${cut.y}`;
-
-/** How far a part may be from its size before it is said, mm. */
-export const TOLERANCE_MM: Readonly<Record<Measured['side'], number>> = {
-  length: 0.5,
-  width: 0.5,
-  thickness: 0.3,
-};
-
-/** What is wrong with a part in hand that is under its size, and which group, panel or fit it breaks; none where it holds. */
-export function toleranceFaults(part: PartInHand, project: Project): string[] {
-  const { aim, wood } = part;
-  const index = project.parts.findIndex(({ id }) => id === part.partId);
-  const of = project.parts[index];
-  if (aim === undefined || !of) return [];
-  const mm = (value: number): string => `${Math.round(value * 10) / 10} mm`;
-  const call = `${partLetter(index)} ${of.name}`;
-  const faults: string[] = [];
-  for (const side of ['thickness', 'width', 'length'] as const) {
-    const under = aim[side] - wood[side];
-    if (under <= TOLERANCE_MM[side]) continue;
-    const head = `${call} is ${mm(wood[side])} in ${side}, ${mm(under)} under`;
-    faults.push(`${head}: ${whatBreaks(of, side, project, wood[side])}`);
-  }
-  return faults;
-}
-
-function whatBreaks(
-  of: Project['parts'][number],
-  side: Measured['side'],
-  project: Project,
-  actual: number,
-): string {
-  const { make = SOLID, group } = of;
-  const at = `${Math.round(actual * 10) / 10} mm`;
-  if (side === 'thickness' && group !== undefined) {
-    const others = project.parts
-      .filter((other) => other.group === group && other.id !== of.id)
-      .map(({ name }) => name);
-    const all = others.length === 0 ? 'its copies' : others.join(', ');
-    return `it is no longer as thick as its group ${group} (${all}). Take the group down to ${at}, or cut it again`;
-  }
-  if (make.kind === 'panel')
-    return `its panel comes out ${side === 'thickness' ? 'thinner' : 'smaller'}; add a strip or take it down`;
-  if (make.kind === 'laminated') return 'the lamination comes out thinner: one more layer, or thicker ones';
-  const least = of.leastThicknessMm;
-  if (side === 'thickness' && least !== undefined && actual >= least)
-    return `thin, but above the ${least} mm that will do`;
-  if (side === 'length')
-    return 'its joints at both ends no longer meet: shorten what it meets, or cut it again';
-  return side === 'width'
-    ? 'the joint over its edge stands open: narrow its mate, or cut it again'
-    : 'tenons and housings cut for it are loose: cut them to this part, or cut it again';
-}

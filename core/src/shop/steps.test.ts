@@ -8,7 +8,8 @@ import type { RouteChange } from '../project/milling.ts';
 import { pieceVolumeM3, type Piece } from '../stock/piece.ts';
 import { DEFAULT_MACHINES, HAND_TOOL_SHOP } from '../yield/machines.ts';
 import { balanceOfFind, balanceOfProject } from './balance.ts';
-import { cameOfBoards, toleranceFaults } from './came-of-boards.ts';
+import { cameOfBoards } from './came-of-boards.ts';
+import { toleranceFaults, waysWithPart } from './tolerance.ts';
 import { shopDay } from './day.ts';
 import { doSteps, passGate } from './do-steps.ts';
 import { imbalanceM3, partsInHand, woodBalance } from './entry.ts';
@@ -226,6 +227,14 @@ describe('a part on its way', () => {
     expect(toleranceFaults(must(part), must(planed.projects[0]))[0]).toContain(
       'no longer as thick as its group frame',
     );
+    const ways = waysWithPart(must(part), must(planed.projects[0]));
+    expect(ways[0]).toBe('take the whole group frame down to 18.4 mm');
+    expect(ways).toHaveLength(5);
+    const joints = [
+      { id: 'm', kind: 'mortise' as const, a: 'rail', b: 'rail', at: 'ends' as const, into: 'edge' as const },
+    ];
+    const joined = { ...must(planed.projects[0]), parts: [rail], joints };
+    expect(toleranceFaults(must(part), joined)[0]).toContain('it breaks its mortise and tenon with rail');
     const [record] = cameOfBoards(planed.entries, [{ id: 'pallet', kind: 'pallet' }]);
     expect(record).toMatchObject({ tag: 'B-01', findKind: 'pallet', known: 'tallied' });
     expect(must(record).came[0]?.thickness).toBe(18.4);

@@ -5,7 +5,6 @@ import {
   partsInHand,
   roughSize,
   fullWidth,
-  toleranceFaults,
   woodBalance,
   type Part,
   type PartInHand,
@@ -25,6 +24,8 @@ import {
   type ProjectState,
   type ShopStep,
   type WarpFates,
+  toleranceFaults,
+  waysWithPart,
 } from '@aldrek/core/floor';
 import { Planning, type FloorDay } from '../../planning/planning';
 import { Clocks } from '../../clocks/clocks';
@@ -251,6 +252,12 @@ export class FloorView {
   faultsOf(part: PartInHand): readonly string[] {
     const project = this.store.projectById().get(part.projectId);
     return project ? toleranceFaults(part, project) : [];
+  }
+
+  /** What can be done about that. */
+  waysWith(part: PartInHand): readonly string[] {
+    const project = this.store.projectById().get(part.projectId);
+    return project ? waysWithPart(part, project) : [];
   }
 
   private fatesOf(piece: Piece, part: Part): WarpFates | null {

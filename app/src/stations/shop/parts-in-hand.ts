@@ -47,6 +47,14 @@ import { SAID_STATES, STATE_NAMES } from './words';
             @for (fault of one.faults; track fault) {
               <p class="fault" role="note">{{ fault }}.</p>
             }
+            @if (one.ways.length > 0) {
+              <div class="ways">
+                <p class="muted">Ways out:</p>
+                @for (way of one.ways; track way) {
+                  <p>{{ way }}</p>
+                }
+              </div>
+            }
             @if (asked() === one.part.id) {
               <div class="spoilt" role="group" [attr.aria-label]="'What is good of ' + one.part.wood.tag">
                 <al-length-field
@@ -119,6 +127,11 @@ import { SAID_STATES, STATE_NAMES } from './words';
       border-left: 3px solid var(--hazard);
       font-size: 13.5px;
     }
+    .ways {
+      grid-column: 2 / -1;
+      padding-left: 11px;
+      font-size: 13.5px;
+    }
     .spoilt {
       grid-column: 1 / -1;
       display: grid;
@@ -156,6 +169,7 @@ export class PartsInHand {
         state: STATE_NAMES[stateOf(part, this.view.milling())],
         said: part.state ?? ('milled' as const),
         faults: this.view.faultsOf(part),
+        ways: this.view.waysWith(part),
       })),
     }));
   });
