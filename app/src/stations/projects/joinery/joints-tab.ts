@@ -50,15 +50,16 @@ import { LEVEL_NAMES, LEVEL_SIGNS } from './words';
                 [selected]="one.joint.id === view.chosen()?.joint?.id"
                 [class]="one.level"
                 lines="2"
+                [attr.aria-label]="
+                  one.title +
+                  ', ' +
+                  one.kind +
+                  ', ' +
+                  one.times +
+                  (one.level === 'note' ? '' : ', ' + levels[one.level])
+                "
               >
-                <span matListItemTitle>
-                  @if (one.level !== 'note') {
-                    <span class="sign" [attr.aria-label]="levels[one.level] + ': '">{{
-                      signs[one.level]
-                    }}</span>&ngsp;
-                  }
-                  {{ one.title }}</span
-                >
+                <span matListItemTitle>{{ signs[one.level] }}{{ one.title }}</span>
                 <span matListItemLine class="muted">{{ one.kind }} × {{ one.times }}</span>
               </mat-list-option>
             }
@@ -112,10 +113,6 @@ import { LEVEL_NAMES, LEVEL_SIGNS } from './words';
       background: var(--surface);
       box-shadow: inset 4px 0 0 var(--blue);
     }
-    .sign {
-      color: var(--hazard);
-      font-weight: 700;
-    }
     @media (max-width: 900px) {
       .tab {
         grid-template-columns: minmax(0, 1fr);
@@ -127,7 +124,8 @@ export class JointsTab {
   protected readonly view = inject(JoineryView);
   private readonly actions = inject(JointActions);
   private readonly notices = inject(Notices);
-  protected readonly signs = LEVEL_SIGNS;
+  /** By shape first; what is only to mind has none in the list. */
+  protected readonly signs = { error: `${LEVEL_SIGNS.error} `, caution: `${LEVEL_SIGNS.caution} `, note: '' };
   protected readonly levels = LEVEL_NAMES;
   protected readonly parts = computed(() => this.view.project()?.parts ?? []);
 

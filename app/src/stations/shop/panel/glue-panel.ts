@@ -131,6 +131,11 @@ const round = (value: number): number => Math.round(value * 10) / 10;
       @for (line of clampWords(); track line) {
         <p class="muted">{{ line }}</p>
       }
+      @if (diagonal(); as mm) {
+        <p>
+          Square when both diagonals are <b><al-length [mm]="mm" /></b>.
+        </p>
+      }
       @for (note of plan.notes; track note) {
         <p class="caution" role="note">{{ note }}</p>
       }
@@ -254,6 +259,11 @@ export class GluePanel {
     return glueFault(this.habits().glue, brief);
   });
 
+  /** Of the panel as it lies: trimmed of nothing. */
+  protected readonly diagonal = computed(() => {
+    const last = this.state.plan()?.stages.at(-1)?.assemblies[0];
+    return last && this.state.panel()?.by === 'edge' ? Math.round(Math.hypot(last.length, last.width)) : null;
+  });
   protected readonly about = computed(() => {
     const plan = this.state.plan();
     if (!plan) return '';

@@ -167,6 +167,20 @@ export class PanelBench {
       round: panel.part.shape?.kind === 'round',
     };
   });
+  /** Cauls along both edges, as thick as they are to scale. */
+  protected readonly cauls = computed(() => {
+    const panel = this.state.panel();
+    const caul = this.state.caulMm();
+    if (!panel || panel.whole || panel.by === 'face' || caul === 0) return [];
+    const height = Math.min(CLAMP_PX, caul * this.pxPerMm());
+    const width = panel.part.length * this.pxPerMm();
+    return [CLAMP_PX - height, CLAMP_PX + this.heightPx()].map((y) => ({
+      x: this.leftPx(),
+      y,
+      width,
+      height,
+    }));
+  });
   protected readonly clamps = computed(() =>
     (this.state.plan()?.clamps.places ?? []).map(({ at, above }) => ({
       x: this.leftPx() + at * this.pxPerMm(),

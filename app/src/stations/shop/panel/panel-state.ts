@@ -73,6 +73,7 @@ export class PanelState {
     const { machines, workshop, habits } = this.store.shop().settings;
     return { machines, workshop, kerfMm: habits.kerfMm };
   });
+  readonly caulMm = computed(() => this.store.workshop().glue.caulMm);
   readonly plan = computed(() => {
     const panel = this.panel();
     return panel && !panel.whole ? gluePlanOf(panel, this.rules()) : null;
