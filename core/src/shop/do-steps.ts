@@ -122,11 +122,14 @@ const holds = (step: ShopStep, left: ReadonlyMap<string, ShopStep>, { at }: Step
 
 /** Stages of glue-ups and of assembly, one after the other. */
 function closed(floor: Floor, steps: readonly ShopStep[], rules: FloorRules, how: StepsDone): Floor | null {
-  const now = floorNow(floor);
-  const left = new Map(shopSteps(now, rules).map((step) => [step.id, step]));
-  const when = { ...how, at: how.at ?? 0 };
+  const share = how.minutes === undefined ? {} : { minutes: how.minutes / steps.length };
+  const when = { ...how, ...share, at: how.at ?? 0 };
   let after: Floor | null = null;
   for (const { id } of steps) {
+    // What was closed just now has its clamps, and holds what comes after it.
+    const left: ReadonlyMap<string, ShopStep> = new Map(
+      shopSteps(floorNow(after ?? floor), rules).map((one) => [one.id, one]),
+    );
     const step = left.get(id);
     if (step === undefined || step.fault !== undefined || holds(step, left, how)) continue;
     after = isAssembly(step)

@@ -46,8 +46,8 @@ const LARGE_KEY = 'aldrek.shop-large';
 /** So many set-ups stand open from the start; the rest opens when it is touched. */
 const OPEN_AT_FIRST = 1;
 
-/** In hand, boards, parts and waste. */
-const TURNS = 3;
+/** In hand, wood, boards, what waits, parts and waste. */
+const TURNS = 5;
 
 const SET_UPS_SHOWN = 12;
 const BOARDS_SHOWN = 4;

@@ -177,19 +177,23 @@ describe('gluing a panel up', () => {
     const [first, second, last] = stepsOf(now) as [ShopStep, ShopStep, ShopStep];
     expect(stepsOf(now).map(({ do: deed }) => deed)).toEqual(['glue-up', 'glue-up', 'glue-up']);
     expect(doSteps(now, [last], RULES, how)).toBeNull();
-    now = doSteps(now, [first, second], RULES, how) as Floor;
+    // Six clamps serve one of them: the other is not closed with it.
+    now = doSteps(now, [first, second], RULES, { ...how, minutes: 20 }) as Floor;
+    expect(now.entries.at(-1)).toMatchObject({ kind: 'glued', minutes: 10 });
     const [halfway] = partsInHand(now.entries).filter(({ glued }) => glued !== undefined);
     expect(halfway?.aim).toBeUndefined();
     expect(halfway?.wood).toMatchObject({ tag: 'P-01/1+1', species: 'european-oak' });
     expect(stateOf(halfway as never, millingOf(stepsOf(now)))).toBe('glued');
-    // The clamps are still on.
-    const [next] = stepsOf(now) as [ShopStep];
-    expect(next).toMatchObject({ do: 'glue-up', freeAt: 180 * MIN });
+    const [other] = stepsOf(now) as [ShopStep];
+    expect(other).toMatchObject({ do: 'glue-up', freeAt: 180 * MIN });
     expect(shopDay(stepsOf(now), how.day, DEFAULT_WORKSHOP, new Map(), 60 * MIN).waiting[0]).toMatchObject({
       because: 'glue',
     });
-    expect(doSteps(now, [next], RULES, { ...how, at: 60 * MIN })).toBeNull();
-    now = doSteps(now, [next], RULES, { ...how, at: 181 * MIN }) as Floor;
+    expect(doSteps(now, [other], RULES, { ...how, at: 60 * MIN })).toBeNull();
+    now = doSteps(now, [other], RULES, { ...how, at: 181 * MIN }) as Floor;
+    const [next] = stepsOf(now) as [ShopStep];
+    expect(next).toMatchObject({ do: 'glue-up', freeAt: 361 * MIN });
+    now = doSteps(now, [next], RULES, { ...how, at: 362 * MIN }) as Floor;
     const [panel] = partsInHand(now.entries);
     expect(partsInHand(now.entries)).toHaveLength(1);
     expect(panel?.glued?.map(({ tag }) => tag)).toEqual(['P-01/1', 'P-02/1', 'P-03/1', 'P-04/1']);
@@ -197,7 +201,7 @@ describe('gluing a panel up', () => {
     // Wider than 400: two days; and 432 don't go through a planer of 310.
     const after = stepsOf(now);
     expect(after.map(({ do: deed }) => deed)).toContain('thickness');
-    expect(after.every(({ freeAt }) => freeAt === (181 + 2880) * MIN)).toBe(true);
+    expect(after.every(({ freeAt }) => freeAt === (362 + 2880) * MIN)).toBe(true);
     expect(after.some(({ machine }) => machine === 'planer')).toBe(false);
     expect(isEarly(after[0] as ShopStep, 0)).toBe(true);
   });
