@@ -29,8 +29,10 @@ async function floor(shop: Partial<ShopDocument> = inHand()) {
   sayDayAtOnce(store);
   localStorage.clear();
   const shown = await show(ShopFloor);
-  // Boards, parts and waste come when the page is idle.
-  await settled(60);
+  // Boards, parts and waste come in turns of their own.
+  if (shown.element.querySelector('.station'))
+    await vi.waitFor(() => expect(shown.element.querySelector('al-waste-panel')).not.toBeNull());
+  await settled(20);
   await shown.fixture.whenStable();
   const press = async (selector: string) => {
     shown.element.querySelector<HTMLButtonElement>(selector)?.click();
