@@ -4,7 +4,10 @@ import { expect, type Locator, type Page } from '@playwright/test';
 export class Shop {
   constructor(readonly page: Page) {}
 
+  /** Opens a page of the app; what was done on one before is on the disk first. */
   async open(path = '/rack'): Promise<void> {
+    if (this.page.url().startsWith('http'))
+      await expect(this.page.locator('main')).toHaveAttribute('data-stored', 'true');
     await this.page.goto(path);
     await expect(this.page.getByRole('navigation', { name: 'Stations' })).toBeVisible();
   }
