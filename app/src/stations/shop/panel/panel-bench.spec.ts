@@ -78,6 +78,20 @@ describe('Panel bench', () => {
     expect(store.projects()[0]?.panels?.[0]?.strips[2]?.over).toBeUndefined();
   });
 
+  it('marks the figure of flat-sawn strips, which turns with them', async () => {
+    const floor = counterFloor();
+    const pieces = floor.pieces.map((piece, i) => (i === 0 ? { ...piece, grain: 'flat' as const } : piece));
+    const { button, strips, fixture } = await bench({ ...floor, pieces });
+    const figure = (at: number) => strips()[at]?.querySelector('.figure-mark')?.getAttribute('d') ?? '';
+    const before = figure(0);
+    expect(before).toMatch(/^M/);
+    expect(figure(1)).toBe('');
+    strips()[0]?.click();
+    await fixture.whenStable();
+    await (await button(/^Turn end for end/)).click();
+    expect(figure(0)).not.toBe(before);
+  });
+
   it('finds the best order and says how good it is; a second time nothing is better', async () => {
     const { button, element } = await bench();
     await (await button('Find the best order')).click();

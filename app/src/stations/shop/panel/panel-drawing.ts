@@ -65,6 +65,7 @@ export class PanelDrawing {
         x: this.leftPx() + startOf(element, panel.part) * scale,
         height,
         length: element.wood.length * scale,
+        figure: figureOf(element, element.wood.length * scale, height),
         saps: [...(above ? [0] : []), ...(below ? [height - height * 0.08] : [])],
         how: [
           ...(element.place.turned === true ? ['end for end'] : []),
@@ -133,6 +134,34 @@ export class PanelDrawing {
       barkUp: barkUp(element),
     })),
   );
+}
+
+/**
+ * The figure of a face: flat-sawn wood shows nested arches that point along the board, and turn with it; quarter-sawn and
+ * riven wood shows straight lines. Drawn only where the grain was noted.
+ */
+function figureOf({ wood, place }: PanelElement, width: number, height: number): string {
+  const middle = height / 2;
+  switch (wood.grain) {
+    case 'flat': {
+      const way = place.turned === true ? -1 : 1;
+      return [0.42, 0.5, 0.58]
+        .map((share, i) => {
+          const [tip, reach] = [width * share, height * (0.7 + i * 0.5) * way];
+          const half = middle * (0.35 + i * 0.2);
+          return `M${tip - reach} ${middle - half}Q${tip + reach * 0.6} ${middle} ${tip - reach} ${middle + half}`;
+        })
+        .join('');
+    }
+    case 'quarter':
+    case 'riven':
+      return [0.25, 0.5, 0.75].map((share) => `M${width * 0.3} ${height * share}H${width * 0.7}`).join('');
+    case 'rift':
+    case undefined:
+    default:
+      // Rift-sawn wood has no figure to speak of; of what nobody noted none is known.
+      return '';
+  }
 }
 
 function spokenPlace({ place, handId }: PanelElement): string {
