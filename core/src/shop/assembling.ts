@@ -180,6 +180,7 @@ export function assembled(
             clampMin: clampTimeOf(glue),
             hardMin: GLUE_FACTS[glue.glue].hardMin,
             temperatureC: glue.temperatureC,
+            ...(step.assembly.clamps === null ? {} : { clamps: step.assembly.clamps.n }),
           },
         }
       : {}),

@@ -9,7 +9,7 @@ import type { Part, PartId, Project } from '../project.ts';
 import { JOINT_FACTS, jointAsked, timesMade } from './joint-facts.ts';
 import type { Joint, JointAsked, JointKind } from './joint.ts';
 
-export type AssemblyKind = 'dry-fit' | 'prepare' | 'join' | 'hardware' | 'together';
+export type AssemblyKind = 'dry-fit' | 'prepare' | 'join' | 'hardware';
 
 export interface AssemblyStep {
   /** Stays the same when sizes change: of the kind and its joint. */

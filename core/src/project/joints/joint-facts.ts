@@ -43,7 +43,11 @@ export function jointAsked(
   parts: readonly Part[],
   wood: (part: Part) => number | null = () => null,
 ): JointAsked | null {
-  const find = (id: PartId): Part | undefined => parts.find((part) => part.id === id);
+  const find = (id: PartId): Part | undefined => {
+    const part = parts.find((one) => one.id === id);
+    // Joints are made on the parts that come of a blank, not on the blank.
+    return part?.blank === undefined ? part : { ...part, length: part.blank.length, qty: part.blank.qty };
+  };
   const [a, b] = [find(joint.a), find(joint.b)];
   if (!a || !b) return null;
   const bare = {

@@ -101,7 +101,7 @@ export interface JointAsked {
 
 /** What is drawn of a joint, in section: mm, x to the right and y down. */
 export interface SectionShape {
-  readonly role: 'a' | 'b' | 'tenon' | 'hole' | 'fastener' | 'glue-less';
+  readonly role: 'a' | 'b' | 'tenon' | 'hole' | 'fastener';
   readonly points: readonly (readonly [x: number, y: number])[];
 }
 

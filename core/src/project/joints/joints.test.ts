@@ -192,6 +192,14 @@ describe('lengths with joinery', () => {
     );
   });
 
+  it('lengthen every part that comes of a blank, and the blank by all of them', () => {
+    const blank = { ...RAIL, length: 500, qty: 1, blank: { k: 2, length: 220, qty: 2 } };
+    const [long] = withJoinery([blank, LEG], [joint('mortise')]);
+    expect(long).toMatchObject({ length: 660, joineryMm: 80, blank: { length: 300 } });
+    expect(withJoinery([long as Part, LEG], [])[0]).toEqual(blank);
+    expect(asked(joint('mortise'), [blank, LEG]).a).toMatchObject({ length: 220, qty: 2 });
+  });
+
   it('leave out joints of which a part is gone', () => {
     expect(jointsLeft({ parts: [RAIL], joints: [joint('mortise')] })).toEqual([]);
     expect(withJoinery([RAIL], [joint('mortise')])).toEqual([RAIL]);

@@ -10,14 +10,27 @@ import type { Joint } from './joint.ts';
 const tenth = (value: number): number => Math.round(value * 10) / 10;
 
 /** The part between its shoulders. */
-export const betweenShoulders = ({ length, joineryMm = 0 }: Pick<Part, 'length' | 'joineryMm'>): number =>
-  tenth(length - joineryMm);
+export const betweenShoulders = ({
+  length,
+  joineryMm = 0,
+  blank,
+}: Pick<Part, 'length' | 'joineryMm' | 'blank'>): number => tenth((blank?.length ?? length) - joineryMm);
+
+/** The part longer by so much, a blank by as much for each part that comes of it. */
+const longer = (part: Part, byMm: number): Part =>
+  part.blank === undefined
+    ? { ...part, length: tenth(part.length + byMm) }
+    : {
+        ...part,
+        length: tenth(part.length + part.blank.k * byMm),
+        blank: { ...part.blank, length: tenth(part.blank.length + byMm) },
+      };
 
 /** The parts of a project as its joints ask for them. Doing it twice changes nothing. */
 export function withJoinery(parts: readonly Part[], joints: readonly Joint[]): Part[] {
   const bare = parts.map((part): Part => {
     const { joineryMm, ...rest } = part;
-    return joineryMm === undefined ? part : { ...rest, length: betweenShoulders(part) };
+    return joineryMm === undefined ? part : longer(rest, -joineryMm);
   });
   const added = new Map<string, number>();
   const add = (id: string, value: number): void => {
@@ -32,7 +45,7 @@ export function withJoinery(parts: readonly Part[], joints: readonly Joint[]): P
   }
   return bare.map((part) => {
     const joineryMm = tenth(added.get(part.id) ?? 0);
-    return joineryMm === 0 ? part : { ...part, length: tenth(part.length + joineryMm), joineryMm };
+    return joineryMm === 0 ? part : { ...longer(part, joineryMm), joineryMm };
   });
 }
 
