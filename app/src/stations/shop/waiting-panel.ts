@@ -8,7 +8,7 @@ import { FloorActions } from '../../shop-store/floor-actions';
 import { Today } from '../../shop-store/today';
 import { FigureField } from '../../ui/figure-field';
 import { LengthField } from '../../ui/length-field';
-import { TextField } from '../../ui/text-field';
+import { InWords } from '../../ui/in-words';
 import { whenText } from '../../clocks/words';
 import { FloorView } from './floor-view';
 import { DEED_NAMES, minutesText } from './words';
@@ -18,7 +18,7 @@ const GAPS = ['cup', 'bow', 'crook', 'twist'] as const;
 /** What waits, until when and what it holds up; wood that has rested is read again; and what can be done meanwhile. */
 @Component({
   selector: 'al-waiting-panel',
-  imports: [FigureField, LengthField, MatButton, TextField],
+  imports: [FigureField, LengthField, MatButton, InWords],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>
@@ -43,26 +43,12 @@ const GAPS = ['cup', 'bow', 'crook', 'twist'] as const;
           </button>
         }
         @if (group.glue) {
-          @if (passing() === group.key) {
-            <al-text-field
-              label="Why it need not wait"
-              [value]="words()"
-              [longest]="200"
-              (changed)="words.set($event)"
-            />
-            <button
-              type="button"
-              matButton="outlined"
-              [disabled]="words().trim() === ''"
-              (click)="pass(group.steps)"
-            >
-              Go on before it is over
-            </button>
-          } @else {
-            <button type="button" matButton="outlined" (click)="passing.set(group.key)">
-              Go on all the same…
-            </button>
-          }
+          <al-in-words
+            ask="Go on all the same…"
+            label="Why it need not wait"
+            deed="Go on before it is over"
+            (said)="pass(group.steps, $event)"
+          />
         }
         @if (reading() === group.key) {
           <div class="reading" role="group" aria-label="Moisture and warp, read again">
@@ -148,8 +134,6 @@ export class WaitingPanel {
   private readonly notices = inject(Notices);
   protected readonly gaps = GAPS;
   protected readonly reading = signal<string | null>(null);
-  protected readonly passing = signal<string | null>(null);
-  protected readonly words = signal('');
   protected readonly moisture = signal(0);
   protected readonly warp = signal<Warp>({});
 
@@ -220,10 +204,8 @@ export class WaitingPanel {
     })),
   );
 
-  protected pass(steps: readonly ShopStep[]): void {
-    this.actions.pass(steps, this.words().trim());
-    this.passing.set(null);
-    this.words.set('');
+  protected pass(steps: readonly ShopStep[], words: string): void {
+    this.actions.pass(steps, words);
     this.notices.undoable('Not waited for, in your words.');
   }
 

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { MatCheckbox } from '@angular/material/checkbox';
 import {
@@ -16,7 +16,7 @@ import { JointActions } from '../../../shop-store/joint-actions';
 import { ChoiceField } from '../../../ui/choice-field';
 import { FigureField } from '../../../ui/figure-field';
 import { LengthField } from '../../../ui/length-field';
-import { TextField } from '../../../ui/text-field';
+import { InWords } from '../../../ui/in-words';
 import { JoineryView } from './joinery-view';
 import { INTO_NAMES, LEVEL_NAMES, LEVEL_SIGNS, PLACE_NAMES } from './words';
 
@@ -33,7 +33,7 @@ type Chosen = NonNullable<ReturnType<JoineryView['chosen']>>;
     LengthFigure,
     MatButton,
     MatCheckbox,
-    TextField,
+    InWords,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -141,24 +141,12 @@ type Chosen = NonNullable<ReturnType<JoineryView['chosen']>>;
                 <span class="muted">Overruled: {{ words }}</span>
                 <button type="button" matButton (click)="overrule(check.id, null)">Take it back</button>
               } @else if (check.level === 'error') {
-                @if (overruling() === check.id) {
-                  <al-text-field
-                    label="Why it will do"
-                    [value]="words()"
-                    [longest]="200"
-                    (changed)="words.set($event)"
-                  />
-                  <button
-                    type="button"
-                    matButton="outlined"
-                    [disabled]="words().trim() === ''"
-                    (click)="overrule(check.id, words())"
-                  >
-                    Overrule
-                  </button>
-                } @else {
-                  <button type="button" matButton (click)="overruling.set(check.id)">Overrule…</button>
-                }
+                <al-in-words
+                  ask="Overrule…"
+                  label="Why it will do"
+                  deed="Overrule"
+                  (said)="overrule(check.id, $event)"
+                />
               }
             </span>
           </li>
@@ -301,8 +289,6 @@ export class JointForm {
   ];
   protected readonly signs = LEVEL_SIGNS;
   protected readonly levels = LEVEL_NAMES;
-  protected readonly overruling = signal<string | null>(null);
-  protected readonly words = signal('');
 
   protected readonly joint = computed(() => this.of().joint);
   protected readonly parts = computed(() =>
@@ -385,7 +371,5 @@ export class JointForm {
       { overruled: words === null ? others : { ...others, [id]: words.trim() } },
       words === null ? 'take an overruling back' : 'overrule a check',
     );
-    this.overruling.set(null);
-    this.words.set('');
   }
 }

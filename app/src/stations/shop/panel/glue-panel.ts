@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { MatExpansionPanel, MatExpansionPanelHeader } from '@angular/material/expansion';
 import { RouterLink } from '@angular/router';
@@ -23,7 +23,7 @@ import { ChoiceField } from '../../../ui/choice-field';
 import { ExplainedFigure } from '../../../ui/explained';
 import { FigureField } from '../../../ui/figure-field';
 import { LengthField } from '../../../ui/length-field';
-import { TextField } from '../../../ui/text-field';
+import { InWords } from '../../../ui/in-words';
 import { minutesText } from '../words';
 import { PanelState } from './panel-state';
 
@@ -43,7 +43,7 @@ const round = (value: number): number => Math.round(value * 10) / 10;
     MatExpansionPanel,
     MatExpansionPanelHeader,
     RouterLink,
-    TextField,
+    InWords,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -70,35 +70,21 @@ const round = (value: number): number => Math.round(value * 10) / 10;
             }
             @if (first) {
               @if (row.held) {
-                @if (passing()) {
-                  <al-text-field
-                    label="Why it need not wait"
-                    [value]="words()"
-                    [longest]="200"
-                    (changed)="words.set($event)"
-                  />
-                  <button
-                    type="button"
-                    matButton="outlined"
-                    [disabled]="words().trim() === ''"
-                    (click)="pass(row.id)"
-                  >
-                    Go on before it is over
-                  </button>
-                } @else {
-                  <p role="note">
-                    {{
-                      row.clampsInUse
-                        ? 'Your clamps are in use' + row.until + '.'
-                        : 'Too early' +
-                          row.until +
-                          ': a joint that is stressed now opens, days later, as a sunken line.'
-                    }}
-                  </p>
-                  <button type="button" matButton="outlined" (click)="passing.set(true)">
-                    Go on all the same…
-                  </button>
-                }
+                <p role="note">
+                  {{
+                    row.clampsInUse
+                      ? 'Your clamps are in use' + row.until + '.'
+                      : 'Too early' +
+                        row.until +
+                        ': a joint that is stressed now opens, days later, as a sunken line.'
+                  }}
+                </p>
+                <al-in-words
+                  ask="Go on all the same…"
+                  label="Why it need not wait"
+                  deed="Go on before it is over"
+                  (said)="state.pass(row.id, $event)"
+                />
               } @else {
                 <button
                   type="button"
@@ -244,8 +230,6 @@ export class GluePanel {
   protected readonly actions = inject(GlueActions);
   private readonly store = inject(ShopStore);
   private readonly notices = inject(Notices);
-  protected readonly passing = signal(false);
-  protected readonly words = signal('');
   protected readonly glues = GLUES.map((value) => ({ value, name: GLUE_FACTS[value].name }));
   protected readonly squeezes = SQUEEZE_OUT.map((value) => ({ value, name: SQUEEZE_OUT_TEXT[value].name }));
 
@@ -345,11 +329,5 @@ export class GluePanel {
   protected closed(id: string): void {
     if (this.state.closeClamps(id)) this.notices.undoable('Clamps closed; the clock runs.');
     else this.notices.say('That waits for a step before it.');
-  }
-
-  protected pass(id: string): void {
-    this.state.pass(id, this.words().trim());
-    this.passing.set(false);
-    this.words.set('');
   }
 }
