@@ -3,10 +3,11 @@ const layers = [
   'foundation',
   'units',
   '(timber|geometry)',
+  'solver',
   'stock',
   '(hazards|yield)',
   'project',
-  '(match|shop)',
+  '(planning|shop)',
   'ledger',
   'exchange',
 ];
@@ -33,8 +34,14 @@ module.exports = {
     {
       name: 'core: the plan is verified by code of its own',
       severity: 'error',
-      from: { path: '^core/src/match/verify-plan\\.ts$' },
-      to: { path: '^core/src/', pathNot: '^core/src/(match/instance|geometry/rectangle)\\.ts$' },
+      from: { path: '^core/src/solver/verify-plan\\.ts$' },
+      to: { path: '^core/src/', pathNot: '^core/src/(solver/instance|geometry/rectangle)\\.ts$' },
+    },
+    {
+      name: 'core: the solver has no idea of a shop',
+      severity: 'error',
+      from: { path: '^core/src/solver/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^core/src/', pathNot: '^core/src/(solver|geometry|foundation)/' },
     },
     {
       name: 'outside: only the core’s public face',

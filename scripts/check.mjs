@@ -18,10 +18,10 @@ function changed() {
 
 /** Suites that search for seconds on end. They wait for `npm test`, unless something in their folder has changed. */
 const LONG = [
-  'core/src/match/search.test.ts',
-  'core/src/match/metal-that-stays.test.ts',
-  'core/src/match/monotone.test.ts',
-  'core/src/yield/estimate.test.ts',
+  'core/src/solver/search.test.ts',
+  'core/src/solver/metal-that-stays.test.ts',
+  'core/src/solver/monotone.test.ts',
+  'core/src/yield/estimates/estimate.test.ts',
   'core/src/project/plan-life.test.ts',
 ];
 

@@ -5,12 +5,12 @@
  */
 import { performance } from 'node:perf_hooks';
 import { turned } from '../src/geometry/rectangle.ts';
-import { clearCuttings } from '../src/yield/clear-cuttings.ts';
-import { depthsFor, sectionCuts } from '../src/yield/cut-lines.ts';
-import { Obstacles } from '../src/yield/obstacles.ts';
-import { SectionChain } from '../src/yield/section-chain.ts';
-import { SectionWorth } from '../src/yield/section-worth.ts';
-import { weightsOf } from '../src/yield/wish.ts';
+import { clearCuttings } from '../src/yield/cutting/clear-cuttings.ts';
+import { depthsFor, sectionCuts } from '../src/yield/cutting/cut-lines.ts';
+import { Obstacles } from '../src/yield/cutting/obstacles.ts';
+import { SectionChain } from '../src/yield/cutting/section-chain.ts';
+import { SectionWorth } from '../src/yield/cutting/section-worth.ts';
+import { weightsOf } from '../src/yield/cutting/wish.ts';
 import { salvagedBoard } from './salvaged-board.ts';
 
 const RULE = { kerfMm: 3.2, minLengthMm: 150, minWidthMm: 40 };

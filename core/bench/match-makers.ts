@@ -9,7 +9,7 @@ import {
   type MatchBoard,
   type MatchInstance,
   type MatchPart,
-} from '../src/match/instance.ts';
+} from '../src/solver/instance.ts';
 
 export const SIZES = {
   S: { boards: 20, pieces: 25 },

@@ -6,12 +6,12 @@
  */
 import { performance } from 'node:perf_hooks';
 import loadHighs from 'highs';
-import { FirstFit } from '../src/match/first-fit.ts';
-import { demandedAreaMm2, type MatchInstance, type MatchPlan } from '../src/match/instance.ts';
-import { solverFrom } from '../src/match/linear.ts';
-import { matchSteps } from '../src/match/solve.ts';
-import { verifyPlan } from '../src/match/verify-plan.ts';
-import type { Demand } from '../src/match/working-plan.ts';
+import { FirstFit } from '../src/solver/first-fit.ts';
+import { demandedAreaMm2, type MatchInstance, type MatchPlan } from '../src/solver/instance.ts';
+import { solverFrom } from '../src/solver/linear.ts';
+import { matchSteps } from '../src/solver/solve.ts';
+import { verifyPlan } from '../src/solver/verify-plan.ts';
+import type { Demand } from '../src/solver/working-plan.ts';
 import { knownOptimum, salvageInstance, SIZES, type SizeName } from './match-makers.ts';
 
 const SECONDS: Readonly<Record<SizeName, number>> = { S: 5, M: 15, L: 45, XL: 150 };

@@ -273,8 +273,8 @@ export {
 } from './hazards/screening.ts';
 
 // Yield
-export { clearCuttings, type ClearYield, type SchoolYield } from './yield/clear-cuttings.ts';
-export type { BoardSize, CuttingRule } from './yield/cutting-rule.ts';
+export { clearCuttings, type ClearYield, type SchoolYield } from './yield/cutting/clear-cuttings.ts';
+export type { BoardSize, CuttingRule } from './yield/cutting/cutting-rule.ts';
 export { DEFAULT_HABITS, type CuttingHabits, type OffcutHabit } from './yield/habits.ts';
 export {
   canSaw,
@@ -294,15 +294,15 @@ export {
   type StraightenWay,
   type Machines,
 } from './yield/machines.ts';
-export { endTrims, isRoughEnd, type End, type EndTrimming } from './yield/ends.ts';
-export { blockedForGrade, isPlanedOff, NO_TRIMS, trimsOf, type Trims } from './yield/workable.ts';
+export { endTrims, isRoughEnd, type End, type EndTrimming } from './yield/thickness/ends.ts';
+export { blockedForGrade, isPlanedOff, NO_TRIMS, trimsOf, type Trims } from './yield/thickness/workable.ts';
 export {
   GLUED_FACE_MM,
   isBowed,
   laminatingMm,
   PANEL_FLATTENING_MM,
   panelFlatteningMm,
-} from './yield/flattening.ts';
+} from './yield/thickness/flattening.ts';
 export {
   cuttingsAreaM2,
   estimateYield,
@@ -311,13 +311,14 @@ export {
   type PieceYield,
   type SchoolCuttings,
   type YieldAsk,
-} from './yield/estimate.ts';
-export { SCHOOL_NAMES, whyBetter, type School } from './yield/why-better.ts';
-export { WISH_NAMES, WISHES, type Wish } from './yield/wish.ts';
-export { piecesOfSize } from './yield/pieces-of-size.ts';
-export { longestClear } from './yield/longest-clear.ts';
-export { heightRange, warpLoss, type PlanSize, type WarpLoss } from './yield/warp-loss.ts';
-export { greatestFor, usableThickness, type UsableThickness } from './yield/thickness.ts';
+} from './yield/estimates/estimate.ts';
+export type { School } from './geometry/school.ts';
+export { SCHOOL_NAMES, whyBetter } from './yield/cutting/why-better.ts';
+export { WISH_NAMES, WISHES, type Wish } from './yield/cutting/wish.ts';
+export { piecesOfSize } from './yield/cutting/pieces-of-size.ts';
+export { longestClear } from './yield/cutting/longest-clear.ts';
+export { heightRange, warpLoss, type PlanSize, type WarpLoss } from './yield/thickness/warp-loss.ts';
+export { greatestFor, usableThickness, type UsableThickness } from './yield/thickness/thickness.ts';
 export {
   bestTradeFor,
   edgeLoss,
@@ -325,7 +326,7 @@ export {
   tradeFor,
   tradeTable,
   type TradeRow,
-} from './yield/trade-table.ts';
+} from './yield/thickness/trade-table.ts';
 export {
   explainShare,
   explainSure,
@@ -333,8 +334,8 @@ export {
   explainTrade,
   type Explained,
   type Quantity,
-} from './yield/explain.ts';
-export { canGive, type Giving, type Want } from './yield/can-give.ts';
+} from './yield/estimates/explain.ts';
+export { canGive, type Giving, type Want } from './yield/estimates/can-give.ts';
 export {
   cameM3,
   KNOWLEDGE,
@@ -346,7 +347,7 @@ export {
   type Knowledge,
   type Milled,
   type PlanedRecord,
-} from './yield/own-record.ts';
+} from './yield/estimates/own-record.ts';
 export {
   BIAS_SD,
   DEFAULT_SURENESS,
@@ -357,9 +358,9 @@ export {
   type HowSure,
   type Sureness,
   type ShopBias,
-} from './yield/how-sure.ts';
+} from './yield/estimates/how-sure.ts';
 
-export { recordedShares, usableShare, type Range, type UsableShare } from './yield/usable-share.ts';
+export { recordedShares, usableShare, type Range, type UsableShare } from './yield/estimates/usable-share.ts';
 export {
   DEFAULT_TRADE,
   fitsVehicle,
@@ -375,7 +376,7 @@ export {
   type Trade,
   type Vehicle,
   type WorthVerdict,
-} from './yield/worth-taking.ts';
+} from './yield/worth/worth-taking.ts';
 
 // Projects
 export {
@@ -480,10 +481,10 @@ export {
   type OffcutRule,
   type Placement,
   type PlanStatus,
-} from './match/instance.ts';
-export { matchSteps, solveMatch, type MatchStep, type SearchOptions } from './match/solve.ts';
-export { solverFrom, type Solver } from './match/linear.ts';
-export { layoutFaults, verifyPlan } from './match/verify-plan.ts';
+} from './solver/instance.ts';
+export { matchSteps, solveMatch, type MatchStep, type SearchOptions } from './solver/solve.ts';
+export { solverFrom, type Solver } from './solver/linear.ts';
+export { layoutFaults, verifyPlan } from './solver/verify-plan.ts';
 export {
   flatteningOf,
   keptOut,
@@ -492,12 +493,12 @@ export {
   projectInstance,
   type KeptOut,
   type ShopRules,
-} from './match/project-instance.ts';
-export { KnownBoards, showFaceOf, worthPerM2 } from './match/known-boards.ts';
-export { findingsInTheWay } from './match/findings-in-the-way.ts';
-export { impossibleParts, nearestMiss, type NearestMiss } from './match/nearest-miss.ts';
-export { chooseGroups, groupFaults, type GroupThickness } from './match/thickness-groups.ts';
-export { coversAll, tryProject, type Tried } from './match/try-project.ts';
+} from './planning/project-instance.ts';
+export { KnownBoards, showFaceOf, worthPerM2 } from './planning/known-boards.ts';
+export { findingsInTheWay } from './planning/findings-in-the-way.ts';
+export { impossibleParts, nearestMiss, type NearestMiss } from './planning/nearest-miss.ts';
+export { chooseGroups, groupFaults, type GroupThickness } from './planning/thickness-groups.ts';
+export { coversAll, tryProject, type Tried } from './planning/try-project.ts';
 export {
   lookAt,
   shortfall,
@@ -505,14 +506,20 @@ export {
   type MissingPart,
   type ProjectLook,
   type ShopInView,
-} from './match/look.ts';
-export { asOne, groupsTogether, plansOf } from './match/together.ts';
-export { designProject, largest, type Largest } from './match/largest.ts';
-export { largestOfTwo, largestPair, type LargestOfTwo, type LargestPair } from './match/largest-two.ts';
-export { couldMake, rankCouldMake, type CouldMake } from './match/could-make.ts';
+} from './planning/look.ts';
+export { asOne, groupsTogether, plansOf } from './planning/together.ts';
+export { designProject, largest, type Largest } from './planning/largest.ts';
+export { largestOfTwo, largestPair, type LargestOfTwo, type LargestPair } from './planning/largest-two.ts';
+export { couldMake, rankCouldMake, type CouldMake } from './planning/could-make.ts';
 
 // The shop floor
-export { blankFor, pullFlatForce, SCREW_HOLDS_N, USUAL_STIFFNESS, type Blank } from './yield/blank.ts';
+export {
+  blankFor,
+  pullFlatForce,
+  SCREW_HOLDS_N,
+  USUAL_STIFFNESS,
+  type Blank,
+} from './yield/thickness/blank.ts';
 export {
   brokenDownInto,
   ENTRY_KINDS,

@@ -3,8 +3,8 @@
  * grid. Only for problems whose every size is a whole number of `step`s, with no kerf and nothing credited.
  */
 import type { Rect } from '../src/geometry/rectangle.ts';
-import type { MatchInstance, Placement } from '../src/match/instance.ts';
-import { verifyPlan } from '../src/match/verify-plan.ts';
+import type { MatchInstance, Placement } from '../src/solver/instance.ts';
+import { verifyPlan } from '../src/solver/verify-plan.ts';
 
 export function everyPlan(
   instance: MatchInstance,

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { Rect } from '../src/geometry/rectangle.ts';
-import { DEFAULT_OFFCUT, type MatchInstance } from '../src/match/instance.ts';
+import { DEFAULT_OFFCUT, type MatchInstance } from '../src/solver/instance.ts';
 
 const mm = (min: number, max: number): fc.Arbitrary<number> => fc.integer({ min, max });
 

@@ -2,7 +2,7 @@
  * Parts that are shorter than the planer takes, planned as blanks: so many to one length, which the match lays as one piece,
  * milled as one and cut apart last.
  */
-import { blankFor } from '../yield/blank.ts';
+import { blankFor } from '../yield/thickness/blank.ts';
 import type { Machines } from '../yield/machines.ts';
 import { DEFAULT_ALLOWANCES, type Part } from './project.ts';
 

@@ -1,5 +1,5 @@
 /** How a project is milled where that is not as the shop does: another school, and changes in the routes of its parts. */
-import type { MillingSchool, RouteMachine } from '../yield/milling.ts';
+import type { MillingSchool, RouteMachine } from '../yield/thickness/milling.ts';
 
 /** A change of the route of one part; `step` is the deed of a computed step, or the id of an added one. */
 export type RouteChange =

@@ -1,7 +1,7 @@
 /** What came of sawn boards against what was planned of them: lines for the shop's own record. */
 import type { Find } from '../stock/haul.ts';
 import { pieceVolumeM3 } from '../stock/piece.ts';
-import { knowledgeOf, type Milled } from '../yield/own-record.ts';
+import { knowledgeOf, type Milled } from '../yield/estimates/own-record.ts';
 import { partsInHand, type Entry, type PartInHand } from './entry.ts';
 import type { RouteSize } from './route-steps.ts';
 

@@ -5,7 +5,7 @@
 import { clipTo } from '../geometry/rectangle.ts';
 import { depthOf, isMetalIn, keepOnPiece, type Finding } from '../stock/finding.ts';
 import { fullWidth, type Piece } from '../stock/piece.ts';
-import { endTrims } from '../yield/ends.ts';
+import { endTrims } from '../yield/thickness/ends.ts';
 import { DEFAULT_HABITS } from '../yield/habits.ts';
 
 export interface CameSize {

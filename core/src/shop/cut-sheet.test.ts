@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
 import { randomInstance } from '../../test-support/random-instances.ts';
-import { solveMatch } from '../match/solve.ts';
+import { solveMatch } from '../solver/solve.ts';
 import { cutSheet, type CutSheet } from './cut-sheet.ts';
 
 interface Named {

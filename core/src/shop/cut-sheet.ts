@@ -5,8 +5,8 @@
  * kerf between two parts is one cut.
  */
 import type { Rect } from '../geometry/rectangle.ts';
-import { cutTree, missesMetal, type CutGroup, type SawnFrom } from '../match/cut-tree.ts';
-import type { School } from '../yield/why-better.ts';
+import { cutTree, missesMetal, type CutGroup, type SawnFrom } from '../solver/cut-tree.ts';
+import type { School } from '../geometry/school.ts';
 
 export interface SheetCut<P extends Rect> {
   readonly number: number;

@@ -3,7 +3,7 @@
  * beside those that the maker has, and what waits for what.
  */
 import { minutesOf, type MinutesFrom, type OwnMinutes } from './minutes.ts';
-import type { RouteMachine } from '../yield/milling.ts';
+import type { RouteMachine } from '../yield/thickness/milling.ts';
 import { sequence } from './sequence.ts';
 import type { ShopStep } from './shop-step.ts';
 import { minutesOn, type Workshop } from './workshop.ts';

@@ -9,7 +9,7 @@ import type { Warp } from '../stock/warp.ts';
 import { findingsLeft } from './came-off-planer.ts';
 import { partsInHand, type Entry, type Measured, type PartInHand } from './entry.ts';
 import { sawBoard, type Floor } from './sawing.ts';
-import type { RouteDeed } from '../yield/milling.ts';
+import type { RouteDeed } from '../yield/thickness/milling.ts';
 import { assembled, EARLY, isAssembly } from './assembling.ts';
 import { isEarly } from './day.ts';
 import { closeClamps } from './glue/closing.ts';

@@ -9,7 +9,7 @@ import type { FindId } from '../stock/haul.ts';
 import { pieceVolumeM3, type Piece, type PieceId, type ProjectId } from '../stock/piece.ts';
 import type { GlueClock } from './glue/clock.ts';
 import type { RouteMachine, RouteSize } from './route-steps.ts';
-import type { Milled, PlanedRecord } from '../yield/own-record.ts';
+import type { Milled, PlanedRecord } from '../yield/estimates/own-record.ts';
 
 export type EntryId = string & { readonly brand?: 'EntryId' };
 

@@ -2,7 +2,7 @@
  * How long a step takes: the shop's own record where there is one, else what the maker noted of the machine, else usual
  * figures. All in minutes of hands-on time.
  */
-import type { RouteDeed, RouteMachine } from '../yield/milling.ts';
+import type { RouteDeed, RouteMachine } from '../yield/thickness/milling.ts';
 import type { Entry } from './entry.ts';
 import type { Workshop } from './workshop.ts';
 

@@ -2,7 +2,7 @@
 import type { EdgeState } from '../stock/edges.ts';
 import type { Warp } from '../stock/warp.ts';
 import type { Machines } from '../yield/machines.ts';
-import type { RouteDeed, RouteMachine } from '../yield/milling.ts';
+import type { RouteDeed, RouteMachine } from '../yield/thickness/milling.ts';
 
 export {
   ROUTE_DEEDS,
@@ -11,7 +11,7 @@ export {
   type MillingSchool,
   type RouteDeed,
   type RouteMachine,
-} from '../yield/milling.ts';
+} from '../yield/thickness/milling.ts';
 
 export interface RouteStep {
   readonly do: RouteDeed;

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { warpLoss } from '../yield/warp-loss.ts';
-import { blankFor, pullFlatForce } from '../yield/blank.ts';
+import { warpLoss } from '../yield/thickness/warp-loss.ts';
+import { blankFor, pullFlatForce } from '../yield/thickness/blank.ts';
 import { routeOf } from './route.ts';
 import type { MillingSchool, RouteMachines, RoutePiece, RouteSize } from './route-steps.ts';
 

@@ -10,7 +10,7 @@
  * Limits. One part out of one piece. The warp is taken as three gaps under a straight edge (see `warpLoss`).
  */
 import type { EdgeState } from '../stock/edges.ts';
-import { warpLoss } from '../yield/warp-loss.ts';
+import { warpLoss } from '../yield/thickness/warp-loss.ts';
 import { crosscutSaw, ripSaw, straightenBy, type Lying } from './saw-choice.ts';
 import type { MillingSchool, Route, RouteMachines, RoutePiece, RouteSize, RouteStep } from './route-steps.ts';
 

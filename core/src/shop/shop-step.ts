@@ -1,7 +1,7 @@
 /** A step on the shop floor: computed from plans, wood and what was done, and stored nowhere. */
 import type { AssemblyStep } from '../project/joints/assembly.ts';
 import type { PieceId, ProjectId } from '../stock/piece.ts';
-import type { RouteDeed, RouteMachine } from '../yield/milling.ts';
+import type { RouteDeed, RouteMachine } from '../yield/thickness/milling.ts';
 import type { EntryId } from './entry.ts';
 import type { RouteSize } from './route-steps.ts';
 

@@ -9,7 +9,7 @@ import { dayAfter } from '../foundation/calendar-day.ts';
 import { partLetter, type Part, type PlannedCut, type Project } from '../project/project.ts';
 import { fullWidth, type Piece, type PieceId } from '../stock/piece.ts';
 import type { SawWay, StraightenWay } from '../yield/machines.ts';
-import type { RouteMachine } from '../yield/milling.ts';
+import type { RouteMachine } from '../yield/thickness/milling.ts';
 import { cutSheet, type SheetCut } from './cut-sheet.ts';
 import type { PartInHand } from './entry.ts';
 import type { FloorNow } from './floor-now.ts';

@@ -3,8 +3,8 @@
  * where it is fixed. Sizes in mm, forces in N.
  */
 import type { Warp } from '../stock/warp.ts';
-import { warpLoss } from '../yield/warp-loss.ts';
-import { pullFlatForce, SCREW_HOLDS_N, USUAL_STIFFNESS } from '../yield/blank.ts';
+import { warpLoss } from '../yield/thickness/warp-loss.ts';
+import { pullFlatForce, SCREW_HOLDS_N, USUAL_STIFFNESS } from '../yield/thickness/blank.ts';
 import type { RouteSize } from './route-steps.ts';
 
 export interface WarpFates {

@@ -5,7 +5,7 @@
  */
 import { clearanceOf, punchedIn } from '../hazards/clearance.ts';
 import type { Rect } from '../geometry/rectangle.ts';
-import { flatteningOf } from '../match/project-instance.ts';
+import { flatteningOf } from '../planning/project-instance.ts';
 import { SOLID, roughSize, type Part, type PlannedCut, type Project } from '../project/project.ts';
 import { cutFrom } from '../stock/cut-from.ts';
 import { edgesOf, type EdgeState } from '../stock/edges.ts';

@@ -5,7 +5,7 @@
 import { weekdayOf } from '../foundation/calendar-day.ts';
 import type { Machines } from '../yield/machines.ts';
 import { DEFAULT_GLUE_HABITS, type GlueHabits } from './glue/glues.ts';
-import { ROUTE_MACHINES, type MillingSchool, type RouteMachine } from '../yield/milling.ts';
+import { ROUTE_MACHINES, type MillingSchool, type RouteMachine } from '../yield/thickness/milling.ts';
 
 export const WEEKDAYS = ['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun'] as const;
 export type Weekday = (typeof WEEKDAYS)[number];

@@ -1,5 +1,5 @@
 import { DEFAULT_GRADE_LIMITS, type Grade, type GradeLimits } from '../stock/grade.ts';
-import type { CuttingRule } from './cutting-rule.ts';
+import type { CuttingRule } from './cutting/cutting-rule.ts';
 
 /** How a shop cuts: what every estimate and plan rests on. All in mm; all may be changed. */
 export interface CuttingHabits extends Omit<CuttingRule, 'quick'> {

@@ -1,5 +1,5 @@
 /** Ways out by gluing: layers, strips, narrower strips, spliced lengths. */
-import { laminatingMm } from '../../yield/flattening.ts';
+import { laminatingMm } from '../../yield/thickness/flattening.ts';
 import { SOLID, type Part, type Project } from '../project.ts';
 import { replaced, way, type WayOut, type WaysContext } from './way.ts';
 

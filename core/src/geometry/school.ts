@@ -1,0 +1,2 @@
+/** Cutting order: across the grain first, or along it first. */
+export type School = 'crosscutFirst' | 'ripFirst';

@@ -1,0 +1,48 @@
+/** A project tried against a rack for a while: what answers “what if”. */
+import type { Project, ProjectPlan } from '../project/project.ts';
+import type { Piece } from '../stock/piece.ts';
+import type { Solver } from '../solver/linear.ts';
+import { isBetterPlan, type MatchPlan } from '../solver/instance.ts';
+import { projectInstance, type ShopRules } from './project-instance.ts';
+import { matchSteps } from '../solver/solve.ts';
+import { verifyPlan } from '../solver/verify-plan.ts';
+import { asOne, plansOf } from './together.ts';
+import { chooseGroups, type GroupThickness } from './thickness-groups.ts';
+
+export interface Tried {
+  readonly plan: ProjectPlan;
+  /** Of the project and of those it is matched together with, by project. */
+  readonly plans: ReadonlyMap<string, ProjectPlan>;
+  readonly groups: GroupThickness;
+}
+
+/**
+ * The best plan after so many steps; `until` ends earlier, once a plan will do. `mates` are the projects that
+ * are matched at once, itself among them.
+ */
+export function tryProject(
+  project: Project,
+  pieces: readonly Piece[],
+  rules: ShopRules,
+  steps: number,
+  solver: Solver | null = null,
+  until: (plan: MatchPlan) => boolean = () => false,
+  mates: readonly Project[] = [project],
+): Tried {
+  const all = asOne(mates);
+  const groups = chooseGroups(all, pieces, rules);
+  const instance = projectInstance(all, pieces, rules, groups);
+  let best: MatchPlan | null = null;
+  let left = steps;
+  for (const { plan } of matchSteps(instance, { solver })) {
+    if (plan !== best && isBetterPlan(plan, best) && verifyPlan(instance, plan).length === 0) best = plan;
+    if (--left <= 0 || until(plan)) break;
+  }
+  if (best === null) throw new Error('no plan passed the checker');
+  const plans = plansOf(best, instance, groups, mates, pieces, rules);
+  const plan = plans.get(project.id);
+  if (!plan) throw new Error(`the projects matched at once do not name ${project.name} itself`);
+  return { plan, plans, groups };
+}
+
+export const coversAll = (plan: { readonly coverage: number }): boolean => plan.coverage >= 1 - 1e-9;
