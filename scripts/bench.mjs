@@ -10,6 +10,7 @@ const BRIEF = {
   'clear-cuttings': [],
   'salvaged-board': [],
   match: ['S', '1'],
+  sure: ['10'],
   'match-makers': [],
   figures: ['200'],
   frames: [],

@@ -8,12 +8,21 @@ import { demoVerb } from './demo.ts';
 import { panelOrderVerb } from './panel-order.ts';
 import { readVerb } from './read.ts';
 import { routeVerb } from './route.ts';
+import { sureVerb } from './sure.ts';
 import { yieldVerb } from './yield.ts';
 
 const USAGE =
-  'usage: yield | match [--seconds N] [--seed N] | reckon NAME | read | demo | route | panelOrder, JSON on standard input';
+  'usage: yield | match [--seconds N] [--seed N] | reckon NAME | read | demo | route | panelOrder | sure, JSON on standard input';
 
-const VERBS: ReadonlySet<string> = new Set(['yield', 'match', 'reckon', 'demo', 'route', 'panelOrder']);
+const VERBS: ReadonlySet<string> = new Set([
+  'yield',
+  'match',
+  'reckon',
+  'demo',
+  'route',
+  'panelOrder',
+  'sure',
+]);
 
 /** Runs one verb on the text of its input and returns what to print. */
 export async function runVerb(args: readonly string[], text: string): Promise<string> {
@@ -23,6 +32,7 @@ export async function runVerb(args: readonly string[], text: string): Promise<st
   const input = parse(text);
   if (verb === 'route') return JSON.stringify(routeVerb(input));
   if (verb === 'panelOrder') return JSON.stringify(panelOrderVerb(input));
+  if (verb === 'sure') return JSON.stringify(sureVerb(input));
   if (verb === 'demo') return JSON.stringify(demoVerb(input));
   const answer =
     verb === 'yield'

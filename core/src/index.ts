@@ -355,7 +355,9 @@ export {
   PRIORS,
   reckonedM3,
   shopBias,
+  sureRanges,
   type HowSure,
+  type SureLine,
   type Sureness,
   type ShopBias,
 } from './yield/estimates/how-sure.ts';

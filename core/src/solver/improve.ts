@@ -216,6 +216,11 @@ export class Improver {
     return { draft, released };
   }
 
+  /** Boards worth cutting for what is open: those released, and `many` others. */
+  candidatesFor(draft: Draft, released: readonly Column[], many: number): number[] {
+    return this.candidates(draft, released, many);
+  }
+
   /** Takes off a board at random and others that could give the same; and with a panel all its boards. */
   private release(draft: Draft, many: number): Column[] {
     const { problem, random } = this;

@@ -65,13 +65,15 @@ export interface Effort {
   readonly classes: number;
   /** Of the items the ones that pay best per area, at most so many. */
   readonly items: number;
+  /** Mirror images of the board that are asked: one in turn, or all four. */
+  readonly mirrors: 1 | 4;
 }
 
-export const QUICK: Effort = { packs: 16, slots: 24, heights: 6, classes: 6, items: 200 };
+export const QUICK: Effort = { packs: 16, slots: 24, heights: 6, classes: 6, items: 200, mirrors: 1 };
 /** For racks of thousands, where every board is asked again and again. */
 export const PRICING: Effort = { ...QUICK, packs: 12, items: 40 };
-export const SWIFT: Effort = { packs: 8, slots: 16, heights: 4, classes: 4, items: 200 };
-export const THOROUGH: Effort = { packs: 120, slots: 64, heights: 16, classes: 14, items: 200 };
+export const SWIFT: Effort = { packs: 8, slots: 16, heights: 4, classes: 4, items: 200, mirrors: 1 };
+export const THOROUGH: Effort = { packs: 120, slots: 64, heights: 16, classes: 14, items: 200, mirrors: 4 };
 
 /** Steps along the bands in which labels compete. */
 const BAND_STEPS = 64;

@@ -62,7 +62,13 @@ export class Pricing {
           continue;
         }
         if (!this.hopeful(b, smooth, answer)) continue;
-        const column = problem.column(b, smooth, whole.open, whole.species, effort);
+        const column = problem.column(
+          b,
+          smooth,
+          whole.open,
+          whole.species,
+          exact ? { ...effort, mirrors: 4 } : effort,
+        );
         if (++looked % 20 === 0) yield;
         if (!column) continue;
         const gain = reducedGain(problem, column, answer);

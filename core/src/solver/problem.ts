@@ -21,8 +21,16 @@ import { itemsFor } from './items.ts';
 import type { Want } from './want.ts';
 import { findSpot } from './layout.ts';
 import { patternPastMetal } from './metal-that-stays.ts';
+import { laidBack, MIRRORS, mirroredBoard, mirroredItem, type Mirror } from './mirror.ts';
 import { findOffcuts } from './offcuts.ts';
-import { type Effort, type KeepRule, type Laid, type PatternBoard, type PatternItem } from './pattern.ts';
+import {
+  bestPattern,
+  type Effort,
+  type KeepRule,
+  type Laid,
+  type PatternBoard,
+  type PatternItem,
+} from './pattern.ts';
 
 const EPS = 1e-6;
 
@@ -65,6 +73,9 @@ export class Problem {
   readonly pricesAt: Int32Array;
   private readonly ready: readonly ReadyBoard[];
   private readonly grades: readonly string[];
+  /** Which mirror of each board is asked next, and the mirrors made so far. */
+  private readonly turns: Uint8Array;
+  private readonly images: PatternBoard[][] = [];
   /** Locks by board, and what a board with locks and nothing else spends. */
   readonly locked: ReadonlyMap<number, readonly Placement[]>;
   private readonly sunk: ReadonlyMap<number, { readonly cost: number; readonly kept: readonly Rect[] }>;
@@ -98,6 +109,7 @@ export class Problem {
       },
       areaM2: (board.length * board.width) / 1e6,
     }));
+    this.turns = new Uint8Array(boards.length);
     this.locked = this.locksByBoard();
     this.sunk = new Map([...this.locked].map(([b, locks]) => [b, this.around(b, locks)]));
     // Millions of pairs on a large rack: typed, they take half the room.
@@ -263,10 +275,45 @@ export class Problem {
       items.length = effort.items;
     }
     if (this.locked.has(b)) return this.besideLocks(b, items, local, wanted);
-    const pattern = patternPastMetal(ready.board, ready, items, wanted, ready.keep, effort);
-    if (pattern === null) return null;
-    const cuts = pattern.laid.map((laid) => this.cutOf(laid, items, local));
-    return this.columnFrom(b, cuts);
+    const laid = this.bestLaid(b, items, wanted, effort);
+    return (
+      laid &&
+      this.columnFrom(
+        b,
+        laid.map((each) => this.cutOf(each, items, local)),
+      )
+    );
+  }
+
+  /** The best pattern of those that the mirrors of the board give whose turn it is. */
+  private bestLaid(
+    b: number,
+    items: readonly PatternItem[],
+    wanted: readonly number[],
+    effort: Effort,
+  ): readonly Laid[] | null {
+    const ready = this.ready[b] as ReadyBoard;
+    if (ready.board.noSaw !== undefined) {
+      return patternPastMetal(ready.board, ready, items, wanted, ready.keep, effort)?.laid ?? null;
+    }
+    let best: { readonly worth: number; readonly laid: readonly Laid[]; readonly mirror: Mirror } | null =
+      null;
+    for (let n = 0; n < effort.mirrors; n++) {
+      const turn = ((this.turns[b] as number) + n) % MIRRORS.length;
+      const mirror = MIRRORS[turn] as Mirror;
+      const plain = turn === 0;
+      const image = plain ? ready : this.imageOf(b, turn);
+      const shown = plain ? items : items.map((item) => mirroredItem(item, mirror));
+      const found = bestPattern(image, shown, wanted, ready.keep, effort);
+      if (found !== null && (best === null || found.worth > best.worth + EPS)) best = { ...found, mirror };
+    }
+    this.turns[b] = ((this.turns[b] as number) + 1) % MIRRORS.length;
+    return best && best.laid.map((laid) => laidBack(laid, ready, best.mirror));
+  }
+
+  private imageOf(b: number, turn: number): PatternBoard {
+    const images = (this.images[b] ??= []);
+    return (images[turn] ??= mirroredBoard(this.ready[b] as ReadyBoard, MIRRORS[turn] as Mirror));
   }
 
   private cutOf(laid: Laid, items: readonly PatternItem[], local: readonly number[]): ColumnCut {

@@ -13,6 +13,7 @@ import { betterScore, dropUnfinished, emptyDraft, Improver, scoreOf, type Score 
 import type { Solver } from './linear.ts';
 import { Master, reducedGain, type MasterAnswer } from './master.ts';
 import { QUICK, SWIFT, THOROUGH, type Effort } from './pattern.ts';
+import { solveNeighbourhood } from './neighbourhood.ts';
 import { Pricing } from './pricing.ts';
 import type { Column, Problem } from './problem.ts';
 
@@ -39,6 +40,8 @@ const WHOLE_S = { small: 2, part: 1.5 };
 const LEAST_WHOLE_S = 0.1;
 /** Neighbourhoods tried between two whole-number programmes. */
 const STEPS_PER_WHOLE = 70;
+/** Greedy neighbourhoods between two that are solved as a small problem. */
+const STEPS_PER_NEIGHBOURHOOD = 10;
 /** Neighbourhoods tried between two dives. */
 const STEPS_PER_DIVE = 400;
 /** How much worse than the best the plan at hand may be, as a share: it gets out of dead ends. */
@@ -213,6 +216,22 @@ export class Search {
         }
       }
       sinceWhole++;
+      if (master && sinceWhole % STEPS_PER_NEIGHBOURHOOD === 0) {
+        const release = 2 + this.random.below(5);
+        const draft = solveNeighbourhood(this.problem, master, improver, release, QUICK, {
+          rounds: 4,
+          columns: 300,
+          seconds: Math.min(0.3, this.secondsLeft()),
+        });
+        if (draft) {
+          const step = this.offer(draft, 'improve');
+          if (step.better) {
+            improver.take(this.best, this.score);
+            sinceBetter = 0;
+          }
+          yield step;
+        }
+      }
       if (sinceBetter % BACK_TO_BEST === BACK_TO_BEST - 1) improver.take(this.best, this.score);
       if (master && ++sinceDive > STEPS_PER_DIVE) {
         sinceDive = 0;

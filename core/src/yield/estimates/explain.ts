@@ -123,7 +123,7 @@ export function explainSure(
       : `Your own record of ${sure.records} milled pieces (${sure.ofKind} from this kind of find) moves it.`;
   return {
     title: 'How sure',
-    formula: 'estimated volume × exp(bias ± 1.28 × spread): eight of ten lie between low and high',
+    formula: 'estimated volume × exp(bias + chance): one of ten lies below low, one of ten above high',
     inputs: [
       volume(
         known === 'tallied' || known === 'kind'
@@ -134,13 +134,14 @@ export function explainSure(
       volume('the piece as found', pieceVolumeM3(piece)),
       share('bias counts as', sure.factor),
       share('spread (one standard deviation)', sure.sd),
-      share(`· chance, when ${KNOWLEDGE_NAMES[known]}`, priors[known].sd),
+      share(`· chance, when ${KNOWLEDGE_NAMES[known]}, before any record`, priors[known].sd),
+      share('· your own chance, of that', sure.spread),
       share(
         '· shop, kind and species before any record',
         Math.hypot(biasSd.shop, biasSd.kind, biasSd.species),
       ),
     ],
-    source: `A Bayesian update of what came over what was estimated, by shop, kind of find and species. ${record}`,
+    source: `A Bayesian update of what came over what was estimated: biases by shop, kind of find and species, and how far your estimates scatter. A line that is far off counts for little. ${record}`,
     ofTheShop: true,
   };
 }

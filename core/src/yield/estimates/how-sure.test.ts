@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { BIAS_SD, howSure, PRIORS, reckonedM3, shopBias } from './how-sure.ts';
+import { seededRandom } from '../../foundation/random.ts';
+import { lineOf, shopWith } from '../../../test-support/made-up-shops.ts';
+import { BIAS_SD, howSure, PRIORS, reckonedM3, shopBias, sureRanges } from './how-sure.ts';
 import { cameM3, knowledgeOf, milledShares, type Milled } from './own-record.ts';
 
 /** A piece calculated at 0.02 m³ of which `share` came. */
@@ -29,20 +31,30 @@ describe('how sure', () => {
   it('is the stated prior before anything is on record', () => {
     const sure = howSure(piece, []);
     const sd = Math.hypot(BIAS_SD.shop, BIAS_SD.kind, BIAS_SD.species, PRIORS.inspected.sd);
-    expect(sure.likely).toBeCloseTo(0.02 * Math.exp(PRIORS.inspected.mean), 9);
-    expect(sure.sd).toBeCloseTo(sd, 9);
-    expect(sure.low).toBeCloseTo(0.02 * Math.exp(PRIORS.inspected.mean - 1.2816 * sd), 9);
+    expect(sure.likely).toBeCloseTo(0.02 * Math.exp(PRIORS.inspected.mean), 6);
+    expect(sure.factor).toBeCloseTo(Math.exp(PRIORS.inspected.mean), 5);
+    // The spread itself is not known yet, so what is thought of it is a little wider than the prior alone.
+    expect(sure.sd).toBeGreaterThan(sd);
+    expect(sure.sd).toBeLessThan(1.15 * sd);
+    expect(sure.spread).toBeCloseTo(1, 6);
     expect(sure).toMatchObject({ records: 0, ofKind: 0 });
   });
 
-  it('agrees with the one-bias update worked by hand', () => {
-    // One line, one bias: mean = y·τ²/(τ² + σ²) with τ² the prior of shop + kind + species, all on the same line.
-    const tau = BIAS_SD.shop ** 2 + BIAS_SD.kind ** 2 + BIAS_SD.species ** 2;
-    const sigma = PRIORS.inspected.sd ** 2;
-    const y = Math.log(0.8) - PRIORS.inspected.mean;
-    const sure = howSure(piece, [milled(0.8)]);
-    expect(Math.log(sure.factor)).toBeCloseTo(PRIORS.inspected.mean + (y * tau) / (tau + sigma), 9);
-    expect(sure.sd ** 2).toBeCloseTo(sigma + (tau * sigma) / (tau + sigma), 9);
+  it('learns that a shop estimates more closely than most, or less', () => {
+    const record = (off: number) =>
+      Array.from({ length: 30 }, (_, i) => milled(Math.exp(i % 2 === 0 ? off : -off), { id: `m${i}` }));
+    const [close, loose] = [howSure(piece, record(0.05)), howSure(piece, record(0.35))];
+    expect(close.spread).toBeLessThan(0.6);
+    expect(loose.spread).toBeGreaterThan(1.5);
+    expect(close.high / close.low).toBeLessThan(loose.high / loose.low / 2);
+  });
+
+  it('is little moved by a line that is wrong by ten', () => {
+    const sound = Array.from({ length: 12 }, (_, i) => milled(0.9 + 0.02 * (i % 5), { id: `m${i}` }));
+    const before = howSure(piece, sound);
+    const after = howSure(piece, [...sound, milled(10, { id: 'slip' })]);
+    expect(Math.abs(Math.log(after.likely / before.likely))).toBeLessThan(0.03);
+    expect(after.high / after.low).toBeLessThan(1.15 * (before.high / before.low));
   });
 
   it('comes to what the record says as it grows, and draws together', () => {
@@ -93,4 +105,30 @@ it('reads the state of knowledge off a piece, and the shares off the record', ()
   expect(knowledgeOf({ machined: '2026-03-03' })).toBe('machined');
   expect(cameM3(milled(0.8))).toBeCloseTo(0.016, 9);
   expect(milledShares([milled(0.8), milled(1, { findKind: 'post' })], 'pallet')).toEqual([0.4]);
+});
+
+it.each([
+  [8, 0.6],
+  [8, 1.6],
+  [40, 0.6],
+  [40, 1],
+  [40, 1.6],
+])('holds about eight of ten after %i lines, in shops that spread %f times the prior', (lines, spread) => {
+  const random = seededRandom(7);
+  let [held, asked] = [0, 0];
+  for (let n = 0; n < 60; n++) {
+    const shop = shopWith(spread, 1, 'freaks', random);
+    const record = Array.from({ length: lines }, () => lineOf(shop, random, true));
+    const asks = Array.from({ length: 15 }, () => lineOf(shop, random, false));
+    sureRanges(record, asks).forEach(({ low, likely, high }, i) => {
+      const actual = asks[i]?.actual ?? 0;
+      expect(low).toBeLessThan(likely);
+      expect(likely).toBeLessThan(high);
+      asked++;
+      if (actual >= low && actual <= high) held++;
+    });
+  }
+  const within = lines === 40 ? [0.73, 0.87] : [0.67, 0.91];
+  expect(held / asked).toBeGreaterThan(within[0] as number);
+  expect(held / asked).toBeLessThan(within[1] as number);
 });

@@ -1,0 +1,72 @@
+/**
+ * A part of a plan solved anew as a small problem of its own: some related boards are taken up, they and some unused
+ * ones are priced by column generation for just what is open then, and a small whole-number programme picks the best of
+ * the ways to cut them (large-neighbourhood search, Shaw 1998, with a restricted master inside it).
+ */
+import { fillGreedily, layChosen, type Draft } from './greedy.ts';
+import { dropUnfinished, type Improver } from './improve.ts';
+import { reducedGain, type Master } from './master.ts';
+import type { Effort } from './pattern.ts';
+import type { Column, Problem } from './problem.ts';
+
+/** Rounds of pricing, columns in the programme, and how long the programme may take, s. */
+export interface NeighbourhoodLimits {
+  readonly rounds: number;
+  readonly columns: number;
+  readonly seconds: number;
+}
+
+/** The plan at hand with `release` boards and what hangs on them laid anew; null where nothing came of it. */
+export function solveNeighbourhood(
+  problem: Problem,
+  master: Master,
+  improver: Improver,
+  release: number,
+  effort: Effort,
+  { rounds, columns: most, seconds }: NeighbourhoodLimits,
+): Draft | null {
+  const { draft, released } = improver.partly(release);
+  if (released.length === 0) return null;
+  for (const column of released) master.add(column);
+  const boards = improver.candidatesFor(draft, released, 10);
+  const among = new Set(boards);
+  const start = new Set(released);
+  let columns = master.fitting(draft).filter(({ board }) => among.has(board));
+  let answer = master.linear(columns, draft);
+  if (!answer) return null;
+  for (let round = 0; round < rounds; round++) {
+    let gained = 0;
+    for (const b of boards) {
+      const column = problem.column(b, answer.prices, draft.open, draft.species, effort);
+      if (!column) continue;
+      const gain = reducedGain(problem, column, answer);
+      if (gain <= 1e-6 || !master.add(column)) continue;
+      columns.push(column);
+      gained += gain;
+    }
+    if (gained < 1e-4 * answer.objective) break;
+    const next = master.linear(columns, draft);
+    if (!next) return null;
+    answer = next;
+  }
+  if (columns.length > most) {
+    const lean = answer;
+    columns = columns
+      .map((column) => ({
+        column,
+        gain: start.has(column) ? Infinity : reducedGain(problem, column, lean),
+      }))
+      .sort((a, b) => b.gain - a.gain)
+      .slice(0, most)
+      .map(({ column }) => column);
+  }
+  const chosen = master.whole(columns, draft, seconds, start);
+  if (!chosen) return null;
+  layChosen(problem, chosen, start, draft);
+  if (draft.open.some((left) => left > 1e-6)) {
+    const dear = answer.prices.map((price) => price * 2);
+    fillGreedily(problem, draft, boards, dear, effort, (column: Column) => master.add(column));
+  }
+  dropUnfinished(problem, draft);
+  return draft;
+}
