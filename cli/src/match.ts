@@ -130,8 +130,8 @@ const SECOND_UP_TO = 2500;
 const STRETCH = 150;
 
 /**
- * The best plan found within `seconds`. From two seconds on a second search runs beside the first on
- * another core; each hands the other what it finds.
+ * The best plan found within `seconds`. From two seconds on a second search runs beside the first on another core: it
+ * proves how little can be spent, then searches too; each hands the other what it finds.
  */
 export async function matchVerb(
   input: Json,
@@ -146,7 +146,7 @@ export async function matchVerb(
   const peer =
     second && small && seconds >= 2 && cpus().length > 1 ? second({ input, seed: seed + 1 }) : null;
   const secondsLeft = (): number => (until - performance.now()) / 1000;
-  const steps = matchSteps(instance, { seed, solver, secondsLeft });
+  const steps = matchSteps(instance, { seed, solver, secondsLeft, role: peer ? 'first' : 'alone' });
   const best = await searchUntil(steps, until, peer);
   peer?.end();
   return best;
@@ -191,5 +191,5 @@ export async function searchUntil(
 /** A second search: until it is ended from outside. */
 export async function secondSearch({ input, seed }: SecondSearch, peer: Peer): Promise<void> {
   const solver = solverFrom(await loadHighs());
-  await searchUntil(matchSteps(readInstance(input), { seed, solver, second: true }), Infinity, peer);
+  await searchUntil(matchSteps(readInstance(input), { seed, solver, role: 'second' }), Infinity, peer);
 }

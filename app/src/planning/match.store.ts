@@ -89,7 +89,8 @@ export const MatchStore = signalStore(
         );
         calls = clients.map((client, i) => {
           const port = ports[i] as MessagePort;
-          const ask: MatchAsk = { projectIds, port, seconds: SECONDS, seed: seed + i, second: i > 0 };
+          const role = many === 1 ? 'alone' : i === 0 ? 'first' : 'second';
+          const ask: MatchAsk = { projectIds, port, seconds: SECONDS, seed: seed + i, role };
           return client.ask(ask, (progress) => hear(i, progress), [port]);
         });
         // What becomes of the second search is no matter: the first goes on alone.

@@ -29,7 +29,7 @@ const MOST_AGAIN = 2;
 serve<MatchAsk, MatchAnswer, MatchProgress, MatchNote>(search);
 
 async function search(ask: MatchAsk, asked: Asked<MatchProgress, MatchNote>): Promise<MatchAnswer> {
-  const { seed, second, seconds } = ask;
+  const { seed, role, seconds } = ask;
   const { pieces, projects: all, rules: lent } = await borrowed(ask.port);
   const projects = ask.projectIds.flatMap((id) => all.find((project) => project.id === id) ?? []);
   if (projects.length === 0) throw new Error('the project is no longer there');
@@ -43,7 +43,7 @@ async function search(ask: MatchAsk, asked: Asked<MatchProgress, MatchNote>): Pr
   const kept = new Kept(instance);
   // The first plan needs no solver, so it does not wait for one.
   const options: SearchOptions & { solver: Solver | null } = {
-    second,
+    role,
     secondsLeft: () => (end - performance.now()) / 1000,
     solver: null,
   };
@@ -68,7 +68,7 @@ async function search(ask: MatchAsk, asked: Asked<MatchProgress, MatchNote>): Pr
       }
       ({ round, stage } = step.value);
       idle = step.value.better || stage !== 'improve' ? 0 : idle + 1;
-      if (!second && idle > patience) {
+      if (role !== 'second' && idle > patience) {
         finished = true;
         break;
       }

@@ -140,14 +140,14 @@ export type OfferedWay = Pick<WayOut, 'id' | 'kind' | 'partId' | 'title' | 'pric
 /** All that a screen shows of a project against the whole rack. */
 export type PlanningLook = ProjectLook & { readonly ways: readonly OfferedWay[] };
 
-/** What a match worker is asked. It stops by itself, or when told to; `second` leaves prices to another worker. */
+/** What a match worker is asked. It stops by itself, or when told to; of two the second proves, then searches too. */
 export interface MatchAsk {
   readonly projectIds: readonly string[];
   /** On which the shop comes. */
   readonly port: MessagePort;
   readonly seconds: number;
   readonly seed: number;
-  readonly second: boolean;
+  readonly role: 'alone' | 'first' | 'second';
 }
 
 /** A plan that another search found, or the word to stop and keep the best. */

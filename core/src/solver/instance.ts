@@ -105,6 +105,8 @@ export interface MatchPlan {
   /** What no full plan can spend less than, or null where nothing is known. */
   readonly bound: number | null;
   readonly boundProven: boolean;
+  /** With wishes weighed in: what no full plan can count less than, where that is proven. */
+  readonly weighedBound?: number;
   /** What the best plan in fractions of boards would spend: an estimate of the best, no proof. */
   readonly estimate?: number | null;
   readonly status: PlanStatus;

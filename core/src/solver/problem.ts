@@ -347,6 +347,21 @@ export class Problem {
     };
   }
 
+  /** Whether more than what is spent counts. */
+  get hasWishes(): boolean {
+    const { perBoard = 0, boards } = this.instance;
+    return perBoard > 0 || boards.some((board) => board.reluctance);
+  }
+
+  keepOf(b: number): KeepRule {
+    return (this.ready[b] as ReadyBoard).keep;
+  }
+
+  /** How little want `w` is liked from board `b`, in value per fill. */
+  reluctanceOf(b: number, w: number): number {
+    return this.reluctance((this.ready[b] as ReadyBoard).board, w);
+  }
+
   /** How little a want is liked from a board, per fill. */
   private reluctance(board: MatchBoard, w: number): number {
     if (!board.reluctance) return 0;

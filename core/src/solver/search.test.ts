@@ -216,7 +216,7 @@ describe('the search with prices', () => {
   it('takes a better plan that another search hands it', () => {
     const instance = salvageInstance({ boards: 60, pieces: 40 }, 7);
     const good = after(instance, 300, 3);
-    const steps = matchSteps(instance, { second: true });
+    const steps = matchSteps(instance, { role: 'second' });
     steps.next();
     const first = steps.next().value as MatchStep;
     expect(first.plan.consumed).toBeGreaterThan(good.consumed);

@@ -17,7 +17,7 @@ import { solveNeighbourhood } from './neighbourhood.ts';
 import { Pricing } from './pricing.ts';
 import type { Column, Problem } from './problem.ts';
 
-export type SearchStage = 'greedy' | 'prices' | 'dive' | 'improve';
+export type SearchStage = 'greedy' | 'prices' | 'dive' | 'improve' | 'prove';
 
 export interface SearchStep {
   readonly draft: Draft;
@@ -54,7 +54,7 @@ const PATIENCE = 20_000;
 const EARLY_STEPS = 60;
 
 export class Search {
-  private best: Draft;
+  best: Draft;
   private score: Score;
   private readonly random: Random;
   private readonly all: readonly number[];
@@ -69,8 +69,6 @@ export class Search {
     first: Draft,
     private readonly solver: Solver | null,
     seed: number,
-    /** Whether another search sees to prices. */
-    private readonly second = false,
     /** How long whoever runs it will go on, s: a whole-number programme can't be stopped. */
     private readonly secondsLeft: () => number = () => Infinity,
   ) {
@@ -81,7 +79,13 @@ export class Search {
     this.pricing = new Pricing(problem, first);
   }
 
-  *steps(): Generator<SearchStep, void> {
+  /** Ways to cut that are known so far. */
+  columns(): readonly Column[] {
+    return this.master?.pool ?? [];
+  }
+
+  /** `shaken`: dives go another way than they would by the prices alone, as those of a second search should. */
+  *steps(shaken = false): Generator<SearchStep, void> {
     const { problem } = this;
     const master = this.solver ? new Master(problem, this.solver) : null;
     const made = (column: Column): void => void master?.add(column);
@@ -96,17 +100,17 @@ export class Search {
     }
     const improver = new Improver(problem, this.best, this.random, made);
     const early = EARLY_STEPS + problem.instance.boards.length / 8;
-    for (let n = 0; n < early; n++) yield this.stepOf(improver, QUICK);
+    for (let n = 0; n < early; n++) yield { ...this.stepOf(improver, QUICK), stage: 'greedy' };
     let answer: MasterAnswer | null = null;
     this.master = master;
     this.improver = improver;
-    if (master && !this.second) {
+    if (master) {
       for (const column of this.best.columns.values()) master.add(column);
       answer = yield* this.ticking(this.pricing.generate(master), 'prices');
       if (answer) this.learn(answer, improver);
       const dives = problem.instance.boards.length <= 300 ? 3 : 1;
       for (let n = 0; n < dives; n++) {
-        const dived = yield* this.dive(master, answer, n > 0 ? this.random : null);
+        const dived = yield* this.dive(master, answer, n > 0 || shaken ? this.random : null);
         yield dived;
         if (dived.better) improver.take(this.best, this.score);
       }
@@ -216,7 +220,7 @@ export class Search {
         }
       }
       sinceWhole++;
-      if (master && sinceWhole % STEPS_PER_NEIGHBOURHOOD === 0) {
+      if (master && sinceWhole % STEPS_PER_NEIGHBOURHOOD === 0 && this.secondsLeft() > LEAST_WHOLE_S) {
         const release = 2 + this.random.below(5);
         const draft = solveNeighbourhood(this.problem, master, improver, release, QUICK, {
           rounds: 4,

@@ -11,7 +11,7 @@ import {
   type MatchPlan,
   type Placement,
 } from './instance.ts';
-import { Bound } from './bound.ts';
+import { Proof } from './bound/proof.ts';
 import { draftOf, firstFitDraft } from './first-plan.ts';
 import type { Draft } from './greedy.ts';
 import { scoreOf } from './improve.ts';
@@ -32,14 +32,17 @@ export interface SearchOptions {
   readonly seed?: number;
   /** Linear and whole-number programmes; without them the search goes by neighbourhoods alone. */
   readonly solver?: Solver | null;
-  /** Leaves column generation and diving to another search on the same instance, whose plans it is handed. */
-  readonly second?: boolean;
+  /**
+   * Whether another search runs beside this one on the same instance, each handed the plans of the other: the first then
+   * leaves the proof to the second, which searches only once nothing more can be proven. Alone, a search does both.
+   */
+  readonly role?: 'alone' | 'first' | 'second';
   /** How long the caller will go on, s; what can't be stopped on the way is made no longer. */
   readonly secondsLeft?: () => number;
 }
 
-/** Tries at the bound for every so many steps; fewer where there are many boards. */
-const BOUND_EVERY = 25;
+/** A search that proves as well does a step of the proof for every so many of its own. */
+const STEPS_PER_PROOF = 3;
 
 /**
  * Yields the first plan at once, then after every little while the best so far. The caller decides when
@@ -51,30 +54,53 @@ export function* matchSteps(
 ): Generator<MatchStep, void> {
   const problem = new Problem(instance);
   const first = firstFitDraft(problem);
-  let plan = planOf(problem, first, null, null);
+  const proof = new Proof(problem, options.solver ?? null);
+  let plan = planOf(problem, first, proof, null);
   yield { plan, round: 0, better: true, stage: 'first' };
-  const bound = new Bound(problem);
-  const tries = Math.max(1, Math.min(20, Math.round(4000 / (instance.boards.length + 1))));
-  const { solver = null, seed = 1, second = false } = options;
-  const search = new Search(problem, first, solver, seed, second, options.secondsLeft);
-  let spent = plan.consumed;
-  // The bound knows of what is spent, not of wishes: with wishes a plan that spends least may be bettered.
-  const weighed = (instance.perBoard ?? 0) > 0 || instance.boards.some((board) => board.reluctance);
-  for (const { draft, better, round, stage, estimate } of search.steps()) {
+  const { solver = null, seed = 1, role = 'alone' } = options;
+  const search = new Search(problem, first, solver, seed, options.secondsLeft);
+  const target = (): number => plan.weighed ?? plan.consumed;
+  let best = first;
+  let estimate: number | null = null;
+  let round = 0;
+  const proving = proof.steps(() => search.columns(), target);
+  let proven = role === 'first';
+  /** A step of the proof: whether it told more. */
+  const prove = (): boolean => {
+    const before = proof.counted ?? proof.spent;
+    proven = proving.next().done === true;
+    return (proof.counted ?? proof.spent) !== before;
+  };
+  const show = function* (better: boolean, stage: SearchStage): Generator<MatchStep, void> {
+    const other = (yield { plan, round, better, stage }) as MatchPlan | undefined;
+    if (!other) return;
+    search.hear(draftOf(problem, other.placements));
+    if (other.bound !== null && other.boundProven) proof.hear(other.bound);
+    if (other.weighedBound !== undefined) proof.hearCounted(other.weighedBound);
+    best = search.best;
+    plan = planOf(problem, best, proof, estimate);
+  };
+  for (const step of search.steps(role === 'second')) {
+    const { draft, better, stage } = step;
+    estimate = step.estimate;
+    best = draft;
+    round++;
     let raised = false;
-    if (round % BOUND_EVERY === 1) {
-      const before = bound.best;
-      bound.raise(tries, spent);
-      raised = before !== bound.best;
+    if (!proven && role === 'alone' && stage === 'improve' && round % STEPS_PER_PROOF === 0) raised = prove();
+    if (better || raised) plan = planOf(problem, best, proof, estimate);
+    yield* show(better, stage);
+    if (plan.status === 'optimal') return;
+    // The second proves first, as soon as there are ways to cut and prices to begin with.
+    while (!proven && role === 'second' && stage === 'improve') {
+      round++;
+      if (prove()) plan = planOf(problem, best, proof, estimate);
+      yield* show(false, 'prove');
+      if (plan.status === 'optimal') return;
     }
-    if (better || raised) {
-      plan = planOf(problem, draft, bound.best, estimate);
-      spent = plan.consumed;
-    }
-    const step: MatchStep = { plan, round, better, stage };
-    const other = (yield step) as MatchPlan | undefined;
-    if (other) search.hear(draftOf(problem, other.placements));
-    if (plan.status === 'optimal' && !weighed) return;
+  }
+  while (!proven) {
+    if (prove()) plan = planOf(problem, best, proof, estimate);
+    yield* show(false, 'prove');
   }
 }
 
@@ -97,7 +123,7 @@ export function solveMatch(
 export function planOf(
   problem: Problem,
   draft: Draft,
-  bound: number | null,
+  proof: Pick<Proof, 'spent' | 'counted'>,
   estimate: number | null,
 ): MatchPlan {
   const { instance, wants } = problem;
@@ -138,12 +164,17 @@ export function planOf(
   const demanded = demandedAreaMm2(instance.parts);
   const consumed = score.spent - extra + problem.sunkCost();
   const full = short.size === 0;
-  const optimal = full && bound !== null && consumed <= bound + 1e-9;
+  const { spent: bound, counted } = proof;
+  const counts = consumed + extra;
+  // To a millionth: prices are rounded to the safe side.
+  const reached = problem.hasWishes ? counted : bound;
+  const optimal = full && reached !== null && counts <= reached * (1 + 1e-6) + 1e-9;
   return {
     placements,
     coverage: demanded === 0 ? 1 : Math.max(0, 1 - openMm2 / demanded),
     consumed,
-    ...(extra > 0 ? { weighed: consumed + extra } : {}),
+    ...(extra > 0 ? { weighed: counts } : {}),
+    ...(full && counted !== null ? { weighedBound: counted } : {}),
     boards: [...problem.locked.keys()].filter((b) => !draft.columns.has(b)).length + score.boards,
     bound: full ? bound : null,
     boundProven: full && bound !== null,

@@ -18,6 +18,7 @@ const STAGES: Readonly<Record<MatchStep['stage'], string>> = {
   prices: 'weighing what each part costs to cut',
   dive: 'settling board after board',
   improve: 'taking a few boards up again and laying them better',
+  prove: 'proving how little can be spent',
 };
 
 /** Of more changes than this the first are named. */

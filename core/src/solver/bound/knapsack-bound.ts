@@ -16,8 +16,8 @@
  *
  * Cost: boards × wants for each try; prices move along the subgradient with Polyak's step.
  */
-import type { Problem } from './problem.ts';
-import type { Want } from './want.ts';
+import type { Problem } from '../problem.ts';
+import type { Want } from '../want.ts';
 
 const EPS = 1e-9;
 
@@ -31,7 +31,7 @@ interface Pieces {
   readonly most: Float64Array;
 }
 
-interface BoundBoard {
+export interface BoundBoard {
   readonly value: number;
   readonly area: number;
   readonly clear: number;
@@ -41,7 +41,7 @@ interface BoundBoard {
 }
 
 /** The knapsack of one board at some prices; `taken` receives the fills of the least of the three. */
-class Knapsack {
+export class Knapsack {
   private readonly order: number[] = [];
 
   gain(board: BoundBoard, prices: Float64Array, credit: number, taken: Float64Array | null): number {
@@ -98,10 +98,11 @@ class Knapsack {
 }
 
 /** The search for a good bound, a few tries at a time. */
-export class Bound {
+export class KnapsackBound {
   /** The best so far, or null when some want has no board at all. */
   best: number | null;
-  private prices: Float64Array;
+  /** Prices that prove it, of one fill of each want. */
+  prices: Float64Array;
   private step = 1;
   private sinceBetter = 0;
   private readonly boards: readonly BoundBoard[];
@@ -176,7 +177,7 @@ export class Bound {
   }
 }
 
-function boundBoard(problem: Problem, b: number): BoundBoard {
+export function boundBoard(problem: Problem, b: number): BoundBoard {
   const { length, width, kerf, blocked, masks } = problem.board(b);
   const wants = problem.wantsOf[b] as Int32Array;
   const grades = wants.reduce((bits, w) => bits | (problem.wants[w] as Want).gradeBit, 0);

@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { knownOptimum } from '../../bench/match-makers.ts';
-import { everyPlan } from '../../test-support/every-plan.ts';
-import { Bound } from './bound.ts';
-import { DEFAULT_OFFCUT, type MatchInstance } from './instance.ts';
-import { Problem } from './problem.ts';
+import { knownOptimum } from '../../../bench/match-makers.ts';
+import { everyPlan } from '../../../test-support/every-plan.ts';
+import { KnapsackBound } from './knapsack-bound.ts';
+import { DEFAULT_OFFCUT, type MatchInstance } from '../instance.ts';
+import { Problem } from '../problem.ts';
 
 const tens = (from: number, to: number): fc.Arbitrary<number> =>
   fc.integer({ min: from, max: to }).map((n) => n * 10);
@@ -60,7 +60,7 @@ describe('the bound', () => {
         // It speaks of full plans only.
         if (best.covered < demanded) return;
         full++;
-        const bound = new Bound(new Problem(instance));
+        const bound = new KnapsackBound(new Problem(instance));
         bound.raise(60, best.spent * 1.2);
         expect(bound.best ?? 0).toBeLessThanOrEqual(best.spent + 1e-9);
       }),
@@ -71,7 +71,7 @@ describe('the bound', () => {
 
   it('only rises, and comes near where boards are cut up to the last shaving', () => {
     const { instance, optimum } = knownOptimum(30, 12, 1);
-    const bound = new Bound(new Problem(instance));
+    const bound = new KnapsackBound(new Problem(instance));
     let before = 0;
     for (let round = 0; round < 12; round++) {
       bound.raise(20, optimum);

@@ -1,0 +1,488 @@
+/**
+ * What no full plan can spend less than, with proof, and close to what plans do spend.
+ *
+ * Idea. A linear programme over ways to cut that are allowed more than real ones (see `relaxed-pricing.ts`) gives prices;
+ * at any prices, a full plan spends at least the price of all that is wanted less what each board can gain over what
+ * it spends (Lagrange's multipliers; Geoffrion 1974). Boards are asked for their gain in full; ways that gain more than
+ * is known join the programme, whose next prices are drawn toward the best so far (Wentges 1997). Relaxed ways may cut
+ * more of a part than is wanted: where the programme uses one, a row is added for that board and part,
+ * Σ (cut − wanted) × use ≤ 0, and its price makes such ways dearer in the next round.
+ *
+ * Proof. For prices π ≥ 0 of wants, μ ≥ 0 of those rows: a real way to cut board b has n ≤ d, hence gains at most
+ * max over relaxed ways of Σ (π − μ) n + credit, plus Σ μ d, less what it spends. So for any π and μ
+ *   Σ π d − Σ max(0, gain of b)
+ * is a bound, whatever the programme was. It is summed in whole numbers, each rounded to the safe side.
+ */
+import type { Programme, Solver } from '../linear.ts';
+import { boundBoard, Knapsack, type BoundBoard } from './knapsack-bound.ts';
+import type { Column, Problem } from '../problem.ts';
+import type { Want } from '../want.ts';
+import {
+  RelaxedPricing,
+  SCALE,
+  type Fineness,
+  type Guide,
+  type RelaxedGain,
+  type RelaxedItem,
+} from './relaxed-pricing.ts';
+
+/** What is wanted of one part: all copies, or millimetres of strip for all of its panels. */
+interface Demand {
+  readonly want: Want;
+  readonly amount: number;
+  readonly panel: boolean;
+}
+
+/** A way to cut a board that may be no real one. */
+interface RelaxedColumn {
+  readonly board: number;
+  readonly cost: number;
+  /** Demands that it serves, and how much of each. */
+  readonly of: Int32Array;
+  readonly much: Float64Array;
+}
+
+interface BoardAtHand {
+  readonly demands: Int32Array;
+  readonly species: number;
+  /** By school, each on coarse cells, then on finer ones. */
+  kernels: readonly (readonly RelaxedPricing[])[] | null;
+  readonly knapsack: BoundBoard;
+  /** What wishes count against it for each fill, by demand. */
+  readonly reluctance: Float64Array;
+  readonly cost: number;
+}
+
+interface Prices {
+  /** By species, then demand. */
+  readonly of: Float64Array;
+  /** By board: prices of its rows, by demand in turn with `demands`. */
+  readonly over: ReadonlyMap<number, Float64Array>;
+}
+
+/** Cells along the grain and across it, from coarse to fine. */
+const LEVELS: readonly Fineness[] = [
+  { length: 60, width: 24 },
+  { length: 160, width: 64 },
+];
+const SCHOOLS = ['ripFirst', 'crosscutFirst'] as const;
+/** Price of what is not covered, times that of the dearest wood. */
+const PENALTY = 10;
+/** How far prices are drawn toward the best so far. */
+const DRAWN = 0.5;
+/** Gains below this share of the bound are not chased. */
+const NEGLIGIBLE = 1e-4;
+
+export class Prover {
+  /** The best bound so far, of all that counts (wishes included); 0 at the beginning, null where a want has no board. */
+  best: number | null;
+  /** No more can be shown in this way. */
+  done = false;
+  /** Boards asked so far, and programmes solved. */
+  readonly work = { asked: 0, programmes: 0 };
+  private readonly demands: Demand[] = [];
+  private readonly demandOf: Int32Array;
+  private readonly boards: (BoardAtHand | null)[];
+  private readonly columns: RelaxedColumn[] = [];
+  private readonly known = new Set<string>();
+  private readonly capped = new Map<number, Set<number>>();
+  private readonly penalty: number;
+  private readonly knapsack = new Knapsack();
+  private readonly byWant: Float64Array;
+
+  constructor(
+    private readonly problem: Problem,
+    private readonly solver: Solver,
+    /** Cells, from coarse to fine: the coarse ones guide the finer. */
+    private readonly fineness: readonly Fineness[] = LEVELS,
+  ) {
+    const { wants, instance } = problem;
+    this.demandOf = new Int32Array(wants.length);
+    this.byWant = new Float64Array(wants.length);
+    const byPart = new Map<string, number>();
+    wants.forEach((want, w) => {
+      const known = byPart.get(want.part.id);
+      if (known === undefined) {
+        byPart.set(want.part.id, this.demands.length);
+        this.demandOf[w] = this.demands.length;
+        this.demands.push({ want, amount: want.amount, panel: want.panel });
+      } else {
+        this.demandOf[w] = known;
+        const before = this.demands[known] as Demand;
+        this.demands[known] = { ...before, amount: before.amount + want.amount };
+      }
+    });
+    this.best = wants.every((_, w) => (problem.boardsOf[w] as Int32Array).length > 0) ? 0 : null;
+    this.boards = instance.boards.map((_, b) => this.boardAtHand(b));
+    const dearest = instance.boards.reduce((most, { value }) => Math.max(most, value), 0);
+    this.penalty = (PENALTY * Math.max(dearest, 1e-6)) / 1e6;
+  }
+
+  private boardAtHand(b: number): BoardAtHand | null {
+    const { problem } = this;
+    const { instance } = problem;
+    const demands = [
+      ...new Set(Array.from(problem.wantsOf[b] as Int32Array, (w) => this.demandOf[w] as number)),
+    ];
+    if (demands.length === 0) return null;
+    return {
+      demands: Int32Array.from(demands),
+      species: problem.species.indexOf(problem.speciesOf[b] as string),
+      kernels: null,
+      knapsack: boundBoard(problem, b),
+      reluctance: Float64Array.from(demands, (d) => problem.reluctanceOf(b, this.wantOf(d))),
+      cost: problem.wholeCost(b) + (instance.perBoard ?? 0),
+    };
+  }
+
+  /** The kernels of a board, made when it is first asked: most boards of a large rack never are. */
+  private kernelsOf(b: number, board: BoardAtHand): readonly (readonly RelaxedPricing[])[] {
+    const { problem } = this;
+    const { instance } = problem;
+    const from = problem.board(b);
+    return (board.kernels ??= SCHOOLS.map((school) => {
+      const items = Array.from(board.demands, (d) =>
+        relaxedItem((this.demands[d] as Demand).want, from.width, instance.jointAllowance),
+      );
+      return this.fineness.map((fine) => new RelaxedPricing(from, items, problem.keepOf(b), school, fine));
+    }));
+  }
+
+  private wantOf(d: number): number {
+    return this.problem.wants.indexOf((this.demands[d] as Demand).want);
+  }
+
+  /** Takes over ways to cut that are real. */
+  take(columns: Iterable<Column>): void {
+    for (const column of columns) {
+      // On a board with locks a way counts only what it spends beyond them.
+      if (this.problem.locked.has(column.board) || !this.boards[column.board]) continue;
+      const much = new Map<number, number>();
+      for (let i = 0; i < column.gives.length; i += 2) {
+        const d = this.demandOf[column.gives[i] as number] as number;
+        much.set(d, (much.get(d) ?? 0) + (column.gives[i + 1] as number));
+      }
+      this.add({
+        board: column.board,
+        cost: column.cost,
+        of: Int32Array.from(much.keys()),
+        much: Float64Array.from(much.values()),
+      });
+    }
+  }
+
+  private add(column: RelaxedColumn): boolean {
+    const key = `${column.board}:${column.of.join()}:${Array.from(column.much, (m) => m.toFixed(1)).join()}:${column.cost.toFixed(6)}`;
+    if (this.known.has(key)) return false;
+    this.known.add(key);
+    this.columns.push(column);
+    return true;
+  }
+
+  /**
+   * Raises the bound, board by board; `target` is what the best plan counts, `begin` prices of the wants that are known to
+   * prove something. Ends when nothing more can be shown.
+   */
+  *raise(target: () => number, begin?: ArrayLike<number>): Generator<void, void> {
+    if (this.best === null) return;
+    let center = begin ? this.evenPrices(begin) : null;
+    let idle = 0;
+    for (;;) {
+      const answer = this.linear();
+      if (!answer) break;
+      this.work.programmes++;
+      yield;
+      const exact: boolean = center === null || idle > 0;
+      const prices: Prices = exact || center === null ? answer.prices : drawn(answer.prices, center, DRAWN);
+      const before = this.best;
+      const gained: { added: number; bound: number } = yield* this.ask(prices, answer.objective);
+      if (gained.bound > this.best) {
+        this.best = gained.bound;
+        center = prices;
+      }
+      const little = this.best - before < NEGLIGIBLE * Math.max(1e-9, answer.objective);
+      if (gained.added === 0) {
+        if (exact) break;
+        idle++;
+      } else idle = little ? idle + 1 : 0;
+      if (this.best >= target() - 1e-9) break;
+      if (answer.objective - this.best < NEGLIGIBLE * answer.objective && exact) break;
+    }
+    this.done = true;
+  }
+
+  /** Prices of wants, the same for every species. */
+  private evenPrices(prices: ArrayLike<number>): Prices {
+    const many = this.demands.length;
+    const of = new Float64Array(many * this.problem.species.length);
+    for (let i = 0; i < of.length; i++) of[i] = prices[this.wantOf(i % many)] as number;
+    return { of, over: new Map() };
+  }
+
+  /** Asks every board at these prices; columns that gain join the programme. The bound these prices prove. */
+  private *ask(prices: Prices, objective: number): Generator<void, { added: number; bound: number }> {
+    const { demands } = this;
+    const many = demands.length;
+    const priceOf = (species: number, d: number): number =>
+      Math.floor(Math.max(0, prices.of[species * many + d] as number) * SCALE);
+    let sum = 0;
+    demands.forEach(({ panel, amount }, d) => {
+      let price = priceOf(0, d);
+      // A panel may be of any species: the least price counts.
+      if (panel) for (let s = 1; s < this.problem.species.length; s++) price = Math.min(price, priceOf(s, d));
+      sum += Math.floor(price * amount - 1e-6);
+    });
+    let added = 0;
+    const negligible = (NEGLIGIBLE * objective * SCALE) / Math.max(10, this.boards.length);
+    const bestKnown = this.bestKnown(prices);
+    for (let b = 0; b < this.boards.length; b++) {
+      const board = this.boards[b];
+      if (!board) continue;
+      const own = new Float64Array(board.demands.length);
+      const over = prices.over.get(b);
+      let free = 0;
+      board.demands.forEach((d, i) => {
+        const row = over ? Math.floor(Math.max(0, over[i] as number) * SCALE) : 0;
+        own[i] = priceOf(board.species, d) - Math.ceil((board.reluctance[i] as number) * SCALE) - row;
+        free += Math.ceil(row * (demands[d] as Demand).amount);
+      });
+      // What must be exceeded to gain: the board’s cost, or what a known way gains already.
+      const level = Math.floor(board.cost * SCALE) - free;
+      const known = Math.max(0, bestKnown.get(b) ?? 0);
+      let worth = level + Math.ceil(known + negligible);
+      const atMost = this.knapsackGain(board, prices);
+      if (atMost <= worth - level) {
+        sum -= Math.max(0, atMost);
+        continue;
+      }
+      for (const kernel of this.kernelsOf(b, board)) {
+        const found = gainByLevels(kernel, own, worth);
+        this.work.asked++;
+        if (found && found.worth > worth) {
+          worth = found.worth;
+          const of = board.demands.filter((_, i) => (found.taken[i] as number) > 0);
+          const much = found.taken.filter((value) => value > 0);
+          let cost = board.cost - found.credit / SCALE;
+          found.taken.forEach((value, i) => (cost += value * (board.reluctance[i] as number)));
+          if (this.add({ board: b, cost, of, much })) added++;
+        }
+      }
+      sum -= Math.max(0, Math.min(worth - level, atMost));
+      yield;
+    }
+    return { added, bound: sum / SCALE };
+  }
+
+  /** At most what a board gains, whole, by its area alone; it takes no more of a part than is wanted. */
+  private knapsackGain(board: BoardAtHand, prices: Prices): number {
+    const { instance } = this.problem;
+    const many = this.demands.length;
+    for (const w of board.knapsack.pieces.wants) {
+      const d = this.demandOf[w] as number;
+      const reluctance = board.reluctance[board.demands.indexOf(d)] as number;
+      this.byWant[w] = Math.max(0, (prices.of[board.species * many + d] as number) - reluctance);
+    }
+    const gain = this.knapsack.gain(board.knapsack, this.byWant, instance.offcut.credit, null);
+    return Math.ceil((gain - (instance.perBoard ?? 0)) * SCALE * (1 + 1e-9) + 1);
+  }
+
+  /** What the best known way of each board gains at these prices, whole. */
+  private bestKnown(prices: Prices): Map<number, number> {
+    const many = this.demands.length;
+    const best = new Map<number, number>();
+    for (const { board: b, cost, of, much } of this.columns) {
+      const board = this.boards[b] as BoardAtHand;
+      const over = prices.over.get(b);
+      let gain = -cost;
+      of.forEach((d, i) => {
+        const at = over ? board.demands.indexOf(d) : -1;
+        const row = over ? Math.max(0, over[at] as number) : 0;
+        gain += (much[i] as number) * (Math.max(0, prices.of[board.species * many + d] as number) - row);
+      });
+      if (over)
+        board.demands.forEach(
+          (d, i) => (gain += Math.max(0, over[i] as number) * (this.demands[d] as Demand).amount),
+        );
+      if (gain > (best.get(b) ?? 0) / SCALE) best.set(b, gain * SCALE);
+    }
+    return best;
+  }
+
+  /** The programme over all known ways; rows for what they cut too much of are added until none is broken. */
+  private linear(): { objective: number; prices: Prices } | null {
+    for (let round = 0; ; round++) {
+      const { programme, rowOf, boardRows } = this.programme();
+      const answer = this.solver.linear(programme);
+      if (!answer) return null;
+      if (round < 20 && this.capRows(answer.x)) continue;
+      const many = this.demands.length;
+      const of = new Float64Array(this.problem.species.length * many);
+      this.demands.forEach(({ panel }, d) => {
+        this.problem.species.forEach((_, s) => {
+          of[s * many + d] = Math.max(0, answer.duals[panel ? (rowOf[d] as number) + s : d] as number);
+        });
+      });
+      const over = new Map<number, Float64Array>();
+      for (const { board, demand, row } of boardRows) {
+        const price = Math.max(0, -(answer.duals[row] as number));
+        if (price <= 0) continue;
+        const at = this.boards[board] as BoardAtHand;
+        const list = over.get(board) ?? new Float64Array(at.demands.length);
+        list[at.demands.indexOf(demand)] = price;
+        over.set(board, list);
+      }
+      return { objective: answer.objective, prices: { of, over } };
+    }
+  }
+
+  /** Adds rows for boards and parts of which the programme’s answer cuts too much; whether there were any. */
+  private capRows(x: Float64Array): boolean {
+    const over = new Map<string, number>();
+    this.columns.forEach(({ board, of, much }, i) => {
+      const use = x[i] as number;
+      if (use < 1e-7) return;
+      of.forEach((d, n) => {
+        const excess = (much[n] as number) - (this.demands[d] as Demand).amount;
+        const key = `${board} ${d}`;
+        over.set(key, (over.get(key) ?? 0) + excess * use);
+      });
+    });
+    let any = false;
+    for (const [key, excess] of over) {
+      if (excess < 1e-6) continue;
+      const [board, demand] = key.split(' ').map(Number) as [number, number];
+      const rows = this.capped.get(board) ?? new Set<number>();
+      if (rows.has(demand)) continue;
+      rows.add(demand);
+      this.capped.set(board, rows);
+      any = true;
+    }
+    return any;
+  }
+
+  private programme(): {
+    programme: Programme;
+    rowOf: Int32Array;
+    boardRows: { board: number; demand: number; row: number }[];
+  } {
+    const { demands, columns } = this;
+    const { species } = this.problem;
+    const rowOf = new Int32Array(demands.length).fill(-1);
+    let rows = demands.length;
+    demands.forEach(({ panel }, d) => {
+      if (!panel) return;
+      rowOf[d] = rows;
+      rows += species.length;
+    });
+    const once = new Map<number, number>();
+    const capRow = new Map<string, number>();
+    const boardRows: { board: number; demand: number; row: number }[] = [];
+    for (const [board, wanted] of this.capped) {
+      for (const demand of wanted) {
+        capRow.set(`${board} ${demand}`, rows);
+        boardRows.push({ board, demand, row: rows++ });
+      }
+    }
+    const cost: number[] = [];
+    const upper: number[] = [];
+    const starts: number[] = [0];
+    const at: number[] = [];
+    const values: number[] = [];
+    const end = (price: number, most: number): void => {
+      cost.push(price);
+      upper.push(most);
+      starts.push(at.length);
+    };
+    for (const column of columns) {
+      const s = (this.boards[column.board] as BoardAtHand).species;
+      column.of.forEach((d, i) => {
+        at.push((demands[d] as Demand).panel ? (rowOf[d] as number) + s : d);
+        values.push(column.much[i] as number);
+      });
+      let row = once.get(column.board);
+      if (row === undefined) once.set(column.board, (row = rows++));
+      at.push(row);
+      values.push(1);
+      const capped = this.capped.get(column.board);
+      if (capped) {
+        for (const d of capped) {
+          const i = column.of.indexOf(d);
+          at.push(capRow.get(`${column.board} ${d}`) as number);
+          values.push((i < 0 ? 0 : (column.much[i] as number)) - (demands[d] as Demand).amount);
+        }
+      }
+      end(column.cost, Infinity);
+    }
+    demands.forEach(({ want, amount, panel }, d) => {
+      at.push(d);
+      values.push(1);
+      end(want.areaMm2 * this.penalty, panel ? Math.round(amount / want.amount) : amount);
+    });
+    demands.forEach(({ want, panel }, d) => {
+      if (!panel) return;
+      species.forEach((_, s) => {
+        at.push(d, (rowOf[d] as number) + s);
+        values.push(1, -want.amount);
+        end(0, Infinity);
+      });
+    });
+    const rowLow = new Array<number>(rows).fill(0);
+    const rowHigh = new Array<number>(rows).fill(Infinity);
+    demands.forEach(({ want, amount, panel }, d) => {
+      rowLow[d] = panel ? Math.round(amount / want.amount) : amount;
+    });
+    for (const row of [...once.values(), ...capRow.values()]) rowLow[row] = -Infinity;
+    for (const row of once.values()) rowHigh[row] = 1;
+    for (const row of capRow.values()) rowHigh[row] = 0;
+    return { programme: { cost, upper, rowLow, rowHigh, starts, rows: at, values }, rowOf, boardRows };
+  }
+}
+
+/** The gain on the finest cells; null where coarser ones show already that it does not exceed the threshold. */
+function gainByLevels(
+  levels: readonly RelaxedPricing[],
+  prices: Float64Array,
+  threshold: number,
+): RelaxedGain | null {
+  let guide: Guide | undefined;
+  for (const level of levels.slice(0, -1)) {
+    const finer = level.guide(prices, threshold, guide);
+    if (!finer) return null;
+    guide = finer;
+  }
+  return levels[levels.length - 1]?.gain(prices, threshold, guide) ?? null;
+}
+
+function relaxedItem({ part, panel, gradeBit, shape }: Want, boardWidth: number, joint: number): RelaxedItem {
+  const width = panel ? Math.max(part.minStrip ?? 1, 1) : part.width;
+  return {
+    length: part.length,
+    width,
+    gradeBit,
+    ...(panel ? { strip: { widest: Math.min(part.maxStrip ?? part.width, boardWidth), joint } } : {}),
+    ...(shape ? { inner: largestOf(shape) } : {}),
+  };
+}
+
+/** Of the rectangles x0, y0, x1, y1 of a shape the largest, as x, y, length, width. */
+function largestOf(shape: Float64Array): readonly [number, number, number, number] {
+  let best: [number, number, number, number] = [0, 0, 0, 0];
+  for (let i = 0; i < shape.length; i += 4) {
+    const [x0, y0, x1, y1] = shape.subarray(i, i + 4) as unknown as [number, number, number, number];
+    if ((x1 - x0) * (y1 - y0) > best[2] * best[3]) best = [x0, y0, x1 - x0, y1 - y0];
+  }
+  return best;
+}
+
+/** Prices drawn toward others: `share` of the second. */
+function drawn(one: Prices, other: Prices, share: number): Prices {
+  const mix = (a: ArrayLike<number>, b: ArrayLike<number> | undefined, many: number): Float64Array =>
+    Float64Array.from({ length: many }, (_, i) => (1 - share) * (a[i] ?? 0) + share * (b?.[i] ?? 0));
+  const over = new Map<number, Float64Array>();
+  for (const board of new Set([...one.over.keys(), ...other.over.keys()])) {
+    const [a, b] = [one.over.get(board), other.over.get(board)];
+    const many = (a ?? b)?.length ?? 0;
+    over.set(board, mix(a ?? new Float64Array(many), b, many));
+  }
+  return { of: mix(one.of, other.of, one.of.length), over };
+}
