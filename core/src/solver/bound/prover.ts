@@ -453,7 +453,12 @@ function gainByLevels(
   return levels[levels.length - 1]?.gain(prices, threshold, guide) ?? null;
 }
 
-function relaxedItem({ part, panel, gradeBit, shape }: Want, boardWidth: number, joint: number): RelaxedItem {
+/** A want as relaxed pricing sees it on a board so wide. */
+export function relaxedItem(
+  { part, panel, gradeBit, shape }: Want,
+  boardWidth: number,
+  joint: number,
+): RelaxedItem {
   const width = panel ? Math.max(part.minStrip ?? 1, 1) : part.width;
   return {
     length: part.length,

@@ -1,0 +1,110 @@
+import fc from 'fast-check';
+import loadHighs from 'highs';
+import { describe, expect, it } from 'vitest';
+import { knownOptimum, salvageInstance } from '../../../bench/match-makers.ts';
+import { everyPlan } from '../../../test-support/every-plan.ts';
+import { randomInstance } from '../../../test-support/random-instances.ts';
+import { tinyInstance } from '../../../test-support/tiny-instances.ts';
+import type { MatchInstance } from '../instance.ts';
+import { solverFrom } from '../linear.ts';
+import { Problem } from '../problem.ts';
+import { matchSteps } from '../solve.ts';
+import { KnapsackBound } from './knapsack-bound.ts';
+import { Prover } from './prover.ts';
+
+const solver = solverFrom(await loadHighs());
+const CELLS = [
+  { length: 30, width: 12 },
+  { length: 80, width: 32 },
+];
+
+function proven(instance: MatchInstance, steps = 2000): number | null {
+  const prover = new Prover(new Problem(instance), solver, CELLS);
+  const raising = prover.raise(() => Infinity);
+  for (let n = 0; n < steps && raising.next().done !== true; n++);
+  return prover.best;
+}
+
+/** The best that a search counts in so many steps, or null where not everything is placed. */
+function searched(instance: MatchInstance, rounds: number): number | null {
+  let best: number | null = null;
+  for (const { plan, round } of matchSteps(instance, { solver, role: 'first' })) {
+    if (plan.coverage > 1 - 1e-9) best = plan.weighed ?? plan.consumed;
+    if (round >= rounds) break;
+  }
+  return best;
+}
+
+describe('the proof', () => {
+  it('lies at or below the best that trying every place finds', () => {
+    let full = 0;
+    fc.assert(
+      fc.property(tinyInstance, (instance) => {
+        const best = everyPlan(instance, { x: 10, y: 10 });
+        const demanded = instance.parts.reduce((sum, part) => sum + part.length * part.width * part.qty, 0);
+        if (best.covered < demanded) return;
+        full++;
+        expect(proven(instance) ?? 0).toBeLessThanOrEqual(best.spent + 1e-9);
+      }),
+      { numRuns: 60, seed: 3 },
+    );
+    expect(full).toBeGreaterThan(15);
+  });
+
+  it('lies at or below what a search spends, for all kinds of parts and with wishes', () => {
+    let full = 0;
+    fc.assert(
+      fc.property(randomInstance, fc.boolean(), (instance, wishes) => {
+        const asked = wishes
+          ? {
+              ...instance,
+              perBoard: 0.05,
+              boards: instance.boards.map((board, i) => ({
+                ...board,
+                reluctance: Object.fromEntries(instance.parts.map(({ id }, p) => [id, ((i + p) % 3) * 0.02])),
+              })),
+            }
+          : instance;
+        const best = searched(asked, 40);
+        if (best === null) return;
+        full++;
+        expect(proven(asked, 400) ?? 0).toBeLessThanOrEqual(best + 1e-6);
+      }),
+      { numRuns: 25, seed: 8 },
+    );
+    expect(full).toBeGreaterThan(4);
+  });
+
+  it('is far closer than area alone, comes out the same twice, and never falls', () => {
+    const instance = salvageInstance({ boards: 20, pieces: 25 }, 6);
+    const byArea = new KnapsackBound(new Problem(instance));
+    byArea.raise(300, 68.6);
+    const prover = new Prover(new Problem(instance), solver, CELLS);
+    let last = 0;
+    for (const _ of prover.raise(() => Infinity)) {
+      expect(prover.best ?? 0).toBeGreaterThanOrEqual(last);
+      last = prover.best ?? 0;
+      if (prover.work.programmes > 6) break;
+    }
+    // 68.53 is the least that any search has spent here.
+    expect(last).toBeLessThanOrEqual(68.53);
+    expect(last).toBeGreaterThan(0.8 * 68.53);
+    expect(last).toBeGreaterThan(1.15 * (byArea.best ?? 0));
+    const again = new Prover(new Problem(instance), solver, CELLS);
+    for (const _ of again.raise(() => Infinity)) if (again.work.programmes > 6) break;
+    expect(again.best).toBe(last);
+  });
+
+  it('never exceeds a known optimum', () => {
+    const { instance, optimum } = knownOptimum(30, 12, 2);
+    const bound = proven(instance) ?? 0;
+    expect(bound).toBeLessThanOrEqual(optimum + 1e-9);
+    expect(bound).toBeGreaterThan(0.97 * optimum);
+  });
+
+  it('is nothing where a part has no board', () => {
+    const instance = salvageInstance({ boards: 4, pieces: 3 }, 1);
+    const parts = instance.parts.map((part) => ({ ...part, thickness: 900 }));
+    expect(proven({ ...instance, parts })).toBeNull();
+  });
+});
