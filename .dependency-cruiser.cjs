@@ -28,8 +28,8 @@ module.exports = {
       name: 'core: knows wood and nothing of screens, stores or files',
       severity: 'error',
       from: { path: '^core/src/', pathNot: '\\.test\\.ts$' },
-      // A short list of pure packages: deep equality, calendar days.
-      to: { pathNot: '^core/src/|node_modules/(fast-deep-equal|date-fns)/' },
+      // A short list of pure packages: deep equality, calendar days, edit distance, a queue by priority.
+      to: { pathNot: '^core/src/|node_modules/(fast-deep-equal|date-fns|fastest-levenshtein|tinyqueue)/' },
     },
     {
       name: 'core: the plan is verified by code of its own',

@@ -161,7 +161,9 @@ function plot(): string {
         : {}),
     })),
   });
-  return chart.renderToSVGString();
+  const drawn = chart.renderToSVGString();
+  chart.dispose();
+  return drawn;
 }
 
 if (keep) {

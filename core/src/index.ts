@@ -494,6 +494,7 @@ export {
   planForProject,
   projectInstance,
   type KeptOut,
+  type AskedProject,
   type ShopRules,
 } from './planning/project-instance.ts';
 export { KnownBoards, showFaceOf, worthPerM2 } from './planning/known-boards.ts';

@@ -7,10 +7,14 @@ import {
   plansOf,
   projectInstance,
   verifyPlan,
+  type AskedProject,
+  type GroupThickness,
   type MatchInstance,
   type MatchPlan,
   type MatchStep,
+  type Piece,
   type SearchOptions,
+  type ShopRules,
   type Solver,
 } from '@aldrek/core';
 import { borrowed } from './borrowed';
@@ -23,6 +27,8 @@ const STRETCH = 60;
 /** Steps of improvement that better nothing, after which the maker need not wait longer. */
 const PATIENCE = 300;
 const PATIENCE_PER_BOARD = 30;
+/** Of the time so much goes to a least-waste plan beside one with wishes, so that what they cost can be told. */
+const BESIDE_SHARE = 0.15;
 /** A search whose plan the checker refused is begun again so often. */
 const MOST_AGAIN = 2;
 
@@ -39,7 +45,9 @@ async function search(ask: MatchAsk, asked: Asked<MatchProgress, MatchNote>): Pr
   const instance = projectInstance(project, pieces, rules, groups);
   const shownOf = (plan: MatchPlan): PlansById => plansOf(plan, instance, groups, projects, pieces, rules);
   const begin = performance.now();
-  const end = begin + seconds * 1000;
+  const last = begin + seconds * 1000;
+  const plain = role === 'second' ? null : withoutWishes(project, pieces, rules, groups);
+  const end = last - (plain ? BESIDE_SHARE * seconds * 1000 : 0);
   const kept = new Kept(instance);
   // The first plan needs no solver, so it does not wait for one.
   const options: SearchOptions & { solver: Solver | null } = {
@@ -87,7 +95,8 @@ async function search(ask: MatchAsk, asked: Asked<MatchProgress, MatchNote>): Pr
     const { best } = kept;
     if (asked.cancelled || finished || stopped || now >= end) {
       if (best === null) throw new Error(`no plan passed the checker: ${kept.fault ?? 'none was made'}`);
-      return { plan: best, shown: shownOf(best), fault: kept.fault };
+      const told = plain && !asked.cancelled ? beside(best, plain, options, last) : best;
+      return { plan: told, shown: shownOf(told), fault: kept.fault };
     }
     const share = Math.min(1, (now - begin) / (seconds * 1000));
     const news = best === told ? null : best;
@@ -96,6 +105,28 @@ async function search(ask: MatchAsk, asked: Asked<MatchProgress, MatchNote>): Pr
     if (stage === 'first' && options.solver === null) options.solver = await loading;
     await asked.turn();
   }
+}
+
+/** The same question with nothing wished for; null where nothing is, or where the maker could not tell the two apart. */
+function withoutWishes(
+  project: AskedProject,
+  pieces: readonly Piece[],
+  rules: ShopRules,
+  groups: GroupThickness,
+): MatchInstance | null {
+  if ((project.wanted ?? 'least-waste') === 'least-waste') return null;
+  return projectInstance({ ...project, wanted: 'least-waste' }, pieces, rules, groups);
+}
+
+/** The plan with what its wishes cost beside the least-waste plan that is found until `end`. */
+function beside(plan: MatchPlan, plain: MatchInstance, options: SearchOptions, end: number): MatchPlan {
+  if (plan.coverage < 1 - 1e-9) return plan;
+  let least = plan.consumed;
+  for (const step of matchSteps(plain, { ...options, role: 'first' })) {
+    if (step.plan.coverage > 1 - 1e-9) least = Math.min(least, step.plan.consumed);
+    if (performance.now() >= end) break;
+  }
+  return { ...plan, overLeast: least > 0 ? plan.consumed / least - 1 : 0 };
 }
 
 /** The best plan that the checker has passed; one that it refuses is never shown nor kept. */

@@ -28,7 +28,7 @@ import {
   type Placement,
 } from '../solver/instance.ts';
 import { KnownBoards } from './known-boards.ts';
-import { feelingsOf } from './wanted.ts';
+import { wishesOf } from './wishes.ts';
 
 /** What the shop brings to a match besides its wood. */
 export interface ShopRules {
@@ -221,7 +221,7 @@ export function projectInstance(
     fits.push(fit);
   }
   const boards = free.map((piece, i) => boardOf(piece, project.parts, fits[i] ?? new Map(), known));
-  const { perBoard, reluctance, credit } = feelingsOf(project, free, boards, fits);
+  const { perBoard, reluctance, traits, alike, credit } = wishesOf(project, free, boards, fits);
   const ids = new Set(free.map(({ id }) => id));
   const partIds = new Set<string>(project.parts.map(({ id }) => id));
   const locks = (project.locks ?? []).filter(
@@ -236,8 +236,15 @@ export function projectInstance(
       credit: credit ?? DEFAULT_OFFCUT.credit,
       grade: habits.offcut.grade,
     },
-    boards: reluctance ? boards.map((board, i) => ({ ...board, reluctance: reluctance[i] ?? {} })) : boards,
-    parts: project.parts.map((part) => partOf(part, groups[part.group ?? ''] ?? part.thickness, machines)),
+    boards: boards.map((board, i) => ({
+      ...board,
+      ...(reluctance ? { reluctance: reluctance[i] ?? {} } : {}),
+      ...(traits?.[i] ? { trait: traits[i] } : {}),
+    })),
+    parts: project.parts.map((part) => ({
+      ...partOf(part, groups[part.group ?? ''] ?? part.thickness, machines),
+      ...(alike[part.id] === undefined ? {} : { alike: alike[part.id] }),
+    })),
     ...(locks.length > 0
       ? { locks: locks.map(({ pieceId, ...cut }) => ({ ...cut, boardId: pieceId })) }
       : {}),
@@ -269,16 +276,24 @@ export function planForProject(
     plan.placements.filter((placed) => placed.partId === OFFCUT_ID),
     (placed) => placed.length * placed.width,
   );
-  const over = (least: number | null | undefined): number | null =>
-    least !== null && least !== undefined && least > 0 ? Math.max(0, plan.consumed / least - 1) : null;
+  const over = (counts: number, least: number | null | undefined): number | null =>
+    least !== null && least !== undefined && least > 0 ? Math.max(0, counts / least - 1) : null;
+  const counts = plan.weighed ?? plan.consumed;
   return {
     cuts: plan.placements.map(asPlannedCut),
     coverage: plan.coverage,
     missing: plan.missing.map(({ id, short }) => ({ partId: id, short })),
     spentM2: (cutInto - kept) / 1e6,
     spentWorth: plan.consumed,
-    atMostOver: plan.boundProven ? over(plan.bound) : null,
-    aboutOver: over(plan.estimate),
+    // With wishes the proof is of all that counts.
+    atMostOver:
+      plan.weighedBound !== undefined
+        ? over(counts, plan.weighedBound)
+        : plan.boundProven
+          ? over(plan.consumed, plan.bound)
+          : null,
+    aboutOver: over(counts, plan.estimate),
+    ...(plan.overLeast === undefined ? {} : { overLeast: plan.overLeast }),
     ...(Object.keys(groups).length > 0 ? { groups } : {}),
     accepted: false,
   };

@@ -83,6 +83,8 @@ export interface ProjectPlan {
   readonly atMostOver: number | null;
   /** By how much it spends more than the best plan in fractions of boards would: an estimate, no proof. */
   readonly aboutOver?: number | null;
+  /** With a priority other than least waste: by how much it spends more than a least-waste plan found beside it. */
+  readonly overLeast?: number;
   /** Worth that it spends, in no currency. */
   readonly spentWorth?: number;
   /** The thickness that the engine chose for each group, mm. */

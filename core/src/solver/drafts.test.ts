@@ -143,7 +143,7 @@ describe('a plan in the making', () => {
   });
 
   it('is told by what is open first, then by what it spends, then by its boards', () => {
-    const score = { openMm2: 100, spent: 5, boards: 3 };
+    const score = { openMm2: 100, columns: 5, spent: 5, boards: 3 };
     expect(betterScore({ ...score, openMm2: 0, spent: 50 }, score)).toBeLessThan(0);
     expect(betterScore({ ...score, spent: 4 }, score)).toBeLessThan(0);
     expect(betterScore({ ...score, boards: 4 }, score)).toBeGreaterThan(0);

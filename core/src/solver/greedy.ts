@@ -3,6 +3,7 @@
  * the present prices. Boards are calculated when their turn comes and again only when what they gave is no
  * longer wanted, since a board can only give less as less is open (lazy greedy, Minoux 1978).
  */
+import TinyQueue from 'tinyqueue';
 import type { Effort } from './pattern.ts';
 import type { Column, Problem } from './problem.ts';
 import type { Want } from './want.ts';
@@ -103,7 +104,7 @@ export function fillGreedily(
   effort: Effort,
   made?: (column: Column) => void,
 ): void {
-  const heap = new RateHeap();
+  const heap = new TinyQueue<Entry>([], dearestFirst);
   for (const board of boards) {
     if (draft.columns.has(board)) continue;
     heap.push({ board, rate: hopeOf(problem, board, prices, draft), column: null });
@@ -152,40 +153,5 @@ function hopeOf(problem: Problem, b: number, prices: ArrayLike<number>, draft: D
   return used / Math.max(1e-9, whole * (1 - credit));
 }
 
-/** A binary heap, the greatest rate on top; ties go to the lower board. */
-class RateHeap {
-  private readonly entries: Entry[] = [];
-
-  push(entry: Entry): void {
-    const { entries } = this;
-    let i = entries.length;
-    entries.push(entry);
-    while (i > 0) {
-      const up = (i - 1) >> 1;
-      if (!before(entry, entries[up] as Entry)) break;
-      entries[i] = entries[up] as Entry;
-      i = up;
-    }
-    entries[i] = entry;
-  }
-
-  pop(): Entry | undefined {
-    const { entries } = this;
-    const top = entries[0];
-    const last = entries.pop();
-    if (!top || !last || entries.length === 0) return top;
-    let i = 0;
-    for (;;) {
-      let next = 2 * i + 1;
-      if (next >= entries.length) break;
-      if (next + 1 < entries.length && before(entries[next + 1] as Entry, entries[next] as Entry)) next++;
-      if (!before(entries[next] as Entry, last)) break;
-      entries[i] = entries[next] as Entry;
-      i = next;
-    }
-    entries[i] = last;
-    return top;
-  }
-}
-
-const before = (a: Entry, b: Entry): boolean => a.rate > b.rate || (a.rate === b.rate && a.board < b.board);
+/** The greatest rate first; ties go to the lower board. */
+const dearestFirst = (a: Entry, b: Entry): number => b.rate - a.rate || a.board - b.board;

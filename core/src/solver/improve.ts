@@ -6,6 +6,7 @@
  */
 import type { Random } from '../foundation/random.ts';
 import { fillGreedily, gainOf, lay, type Draft } from './greedy.ts';
+import { harmonyOf } from './harmony.ts';
 import { layersOf } from './instance.ts';
 import type { Effort } from './pattern.ts';
 import type { Column, Problem } from './problem.ts';
@@ -16,6 +17,8 @@ const EPS = 1e-6;
 /** What plans are compared by, in this order. */
 export interface Score {
   readonly openMm2: number;
+  /** What its ways to cut count, and with what unlike pieces count on top. */
+  readonly columns: number;
   readonly spent: number;
   readonly boards: number;
 }
@@ -39,10 +42,17 @@ export function openMm2(problem: Problem, open: ArrayLike<number>): number {
 }
 
 export function scoreOf(problem: Problem, draft: Draft): Score {
-  let spent = 0;
-  for (const column of draft.columns.values()) spent += column.cost;
-  return { openMm2: openMm2(problem, draft.open), spent, boards: draft.columns.size };
+  let columns = 0;
+  for (const column of draft.columns.values()) columns += column.cost;
+  return scoreWith(problem, draft, columns);
 }
+
+const scoreWith = (problem: Problem, draft: Draft, columns: number): Score => ({
+  openMm2: openMm2(problem, draft.open),
+  columns,
+  spent: columns + harmonyOf(problem, draft.columns),
+  boards: draft.columns.size,
+});
 
 export const emptyDraft = (problem: Problem): Draft => ({
   columns: new Map(),
@@ -118,6 +128,7 @@ export class Improver {
   score: Score;
   /** The best score there has been; the plan at hand may be a little worse. */
   best: Score;
+  private bestDraft: Draft;
   /** How much worse the plan at hand may be than the best, as a share. */
   leeway = 0;
   /** Prices of the linear programme, once there are any. */
@@ -137,6 +148,7 @@ export class Improver {
   ) {
     this.score = scoreOf(problem, draft);
     this.best = this.score;
+    this.bestDraft = draft;
     this.prices = new Prices(problem);
     this.even = new Prices(problem);
     this.even.level(this.score.spent);
@@ -166,11 +178,7 @@ export class Improver {
         fresh.push(column);
       }
     }
-    const score: Score = {
-      openMm2: openMm2(problem, draft.open),
-      spent: this.score.spent - before + after,
-      boards: draft.columns.size,
-    };
+    const score = scoreWith(problem, draft, this.score.columns - before + after);
     for (const column of fresh) this.prices.learn(column, 0.05);
     const order = betterScore(score, this.score);
     const nearly =
@@ -184,6 +192,7 @@ export class Improver {
     for (const column of fresh) this.prices.learn(column, 0.1);
     if (betterScore(score, this.best) >= 0) return false;
     this.best = score;
+    this.bestDraft = draft;
     return true;
   }
 
@@ -206,7 +215,24 @@ export class Improver {
   take(draft: Draft, score: Score): void {
     this.draft = draft;
     this.score = score;
-    if (betterScore(score, this.best) < 0) this.best = score;
+    if (betterScore(score, this.best) < 0) {
+      this.best = score;
+      this.bestDraft = draft;
+    }
+  }
+
+  /** Begins anew from a plan, whatever was found before. */
+  begin(draft: Draft, score: Score): void {
+    this.draft = draft;
+    this.score = score;
+    this.best = score;
+    this.bestDraft = draft;
+  }
+
+  /** Takes the best of the run up again. */
+  backToBest(): void {
+    this.draft = this.bestDraft;
+    this.score = this.best;
   }
 
   /** The plan less some related boards: what a small programme may lay again. */

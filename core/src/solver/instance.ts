@@ -41,6 +41,8 @@ export interface MatchBoard {
   readonly noSaw?: readonly Rect[];
   /** How little the maker likes a part to come from this board, in value for each copy or strip, by part. */
   readonly reluctance?: Readonly<Record<string, number>>;
+  /** What it is like, for parts whose pieces should be alike: 1 apart in any direction is quite different. */
+  readonly trait?: readonly number[];
 }
 
 /** The grade that asks for no finding at all. */
@@ -65,6 +67,8 @@ export interface MatchPart {
   readonly qty: number;
   readonly grade: string;
   readonly species: 'any' | readonly string[];
+  /** What counts, in value, for each of its pieces (copies or strips) that is quite unlike the others. */
+  readonly alike?: number;
   /** A panel's strips are at least and at most so wide. */
   readonly minStrip?: number;
   readonly maxStrip?: number;
@@ -107,6 +111,8 @@ export interface MatchPlan {
   readonly boundProven: boolean;
   /** With wishes weighed in: what no full plan can count less than, where that is proven. */
   readonly weighedBound?: number;
+  /** With wishes weighed in: by how much it spends more than a plan without them that was found beside it. */
+  readonly overLeast?: number;
   /** What the best plan in fractions of boards would spend: an estimate of the best, no proof. */
   readonly estimate?: number | null;
   readonly status: PlanStatus;

@@ -20,6 +20,8 @@ export interface MasterAnswer {
   /** What it is worth to have the board: its part of the profit. */
   readonly rents: Map<number, number>;
   readonly use: Float64Array;
+  /** What each board’s cost was multiplied by; none where costs were as they are. */
+  readonly noise: Float64Array | null;
 }
 
 export class Master {
@@ -65,7 +67,12 @@ export class Master {
    * `most` is how often a way may be used: in fractions its board's row says that already, and said twice the
    * board's rent could hide in the other saying.
    */
-  private programme(columns: readonly Column[], draft: Pick<Draft, 'open' | 'species'>, most: number): Built {
+  private programme(
+    columns: readonly Column[],
+    draft: Pick<Draft, 'open' | 'species'>,
+    most: number,
+    noise: Float64Array | null = null,
+  ): Built {
     const { problem } = this;
     const { wants, species } = problem;
     const panelRow = new Int32Array(wants.length).fill(-1);
@@ -98,7 +105,7 @@ export class Master {
       if (row === undefined) boardRow.set(column.board, (row = many++));
       rows.push(row);
       values.push(1);
-      end(column.cost, most);
+      end(column.cost * (noise?.[column.board] ?? 1), most);
     }
     wants.forEach((want, w) => {
       rows.push(w);
@@ -127,10 +134,17 @@ export class Master {
     return { cost, upper, rowLow, rowHigh, starts, rows, values, boardRow, panelRow };
   }
 
-  /** The cheapest plan in fractions for what is open, and its prices. */
-  linear(columns: readonly Column[], draft: Pick<Draft, 'open' | 'species'>): MasterAnswer | null {
+  /**
+   * The cheapest plan in fractions for what is open, and its prices; with `noise`, where each board's cost is multiplied by
+   * its own, a plan that goes another way.
+   */
+  linear(
+    columns: readonly Column[],
+    draft: Pick<Draft, 'open' | 'species'>,
+    noise: Float64Array | null = null,
+  ): MasterAnswer | null {
     const { wants, species } = this.problem;
-    const programme = this.programme(columns, draft, Infinity);
+    const programme = this.programme(columns, draft, Infinity, noise);
     const answer = this.solver.linear(programme);
     if (!answer) return null;
     const prices = new Float64Array(wants.length * species.length);
@@ -154,6 +168,7 @@ export class Master {
       prices,
       rents,
       use: answer.x.subarray(0, columns.length),
+      noise,
     };
   }
 
@@ -216,7 +231,7 @@ interface Built extends Programme {
 /** What a column would gain at these prices over what it spends and its board's rent. */
 export function reducedGain(problem: Problem, column: Column, answer: MasterAnswer): number {
   const at = problem.pricesAt[column.board] as number;
-  let gain = -column.cost - (answer.rents.get(column.board) ?? 0);
+  let gain = -column.cost * (answer.noise?.[column.board] ?? 1) - (answer.rents.get(column.board) ?? 0);
   for (let i = 0; i < column.gives.length; i += 2) {
     gain += (answer.prices[at + (column.gives[i] as number)] as number) * (column.gives[i + 1] as number);
   }

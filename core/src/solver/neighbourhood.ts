@@ -2,6 +2,9 @@
  * A part of a plan solved anew as a small problem of its own: some related boards are taken up, they and some unused
  * ones are priced by column generation for just what is open then, and a small whole-number programme picks the best of
  * the ways to cut them (large-neighbourhood search, Shaw 1998, with a restricted master inside it).
+ *
+ * Now and then one of the boards taken up must stay out: what it gave has to find room on the others, whose prices rise
+ * until ways to cut come up that are fuller than any that fractions would ask for.
  */
 import { fillGreedily, layChosen, type Draft } from './greedy.ts';
 import { dropUnfinished, type Improver } from './improve.ts';
@@ -14,6 +17,8 @@ export interface NeighbourhoodLimits {
   readonly rounds: number;
   readonly columns: number;
   readonly seconds: number;
+  /** Whether one of the boards taken up must stay out. */
+  readonly without: boolean;
 }
 
 /** The plan at hand with `release` boards and what hangs on them laid anew; null where nothing came of it. */
@@ -23,14 +28,15 @@ export function solveNeighbourhood(
   improver: Improver,
   release: number,
   effort: Effort,
-  { rounds, columns: most, seconds }: NeighbourhoodLimits,
+  { rounds, columns: most, seconds, without }: NeighbourhoodLimits,
 ): Draft | null {
   const { draft, released } = improver.partly(release);
   if (released.length === 0) return null;
   for (const column of released) master.add(column);
-  const boards = improver.candidatesFor(draft, released, 10);
+  const out = without && released.length > 1 ? leastUsed(problem, released) : -1;
+  const boards = improver.candidatesFor(draft, released, 10).filter((b) => b !== out);
   const among = new Set(boards);
-  const start = new Set(released);
+  const start = new Set(out < 0 ? released : []);
   let columns = master.fitting(draft).filter(({ board }) => among.has(board));
   let answer = master.linear(columns, draft);
   if (!answer) return null;
@@ -69,4 +75,15 @@ export function solveNeighbourhood(
   }
   dropUnfinished(problem, draft);
   return draft;
+}
+
+/** Of these the board that spends most for the area that it gives. */
+function leastUsed(problem: Problem, columns: readonly Column[]): number {
+  let [worst, most] = [-1, -Infinity];
+  for (const { board, cost, cuts } of columns) {
+    const area = cuts.reduce((sum, { want, length, width }) => sum + (want < 0 ? 0 : length * width), 0);
+    const rate = cost / Math.max(1, area);
+    if (rate > most && !problem.locked.has(board)) [worst, most] = [board, rate];
+  }
+  return worst;
 }

@@ -162,6 +162,9 @@ interface HighClass {
   readonly whole: Stack;
   /** Worth per mm of slot. */
   readonly rate: number;
+  /** Whether none of its members is shaped; and its stacks beside findings, by where the band begins and which they are. */
+  readonly plain: boolean;
+  readonly known: Map<string, Stack | null>;
 }
 
 class Packing {
@@ -456,9 +459,10 @@ class Packing {
         if (label.worth + most * (this.V - label.at + this.kerf) <= this.richest.worth + EPS) continue;
         this.skip(label, blocks);
         this.keepSlot(label, from, h, blocks);
-        for (const { members, v, whole } of classes) {
+        for (const slot of classes) {
+          const { v } = slot;
           if (label.at + v > this.V + EPS) continue;
-          const stack = this.stackAt(label, from, h, v, members, whole, blocks);
+          const stack = this.stackAt(label, from, h, slot, blocks);
           if (stack === null) continue;
           this.put({
             at: label.at + v + this.kerf,
@@ -500,7 +504,9 @@ class Packing {
       );
       if (low.length === 0) continue;
       const whole = this.stack(low, v, 0, h, NOTHING, 0);
-      if (whole) found.push({ members: low, v, whole, rate: whole.worth / (v + this.kerf) });
+      const plain = low.every((i) => (this.items[i] as PatternItem).shape === undefined);
+      if (whole)
+        found.push({ members: low, v, whole, rate: whole.worth / (v + this.kerf), plain, known: new Map() });
     }
     this.left = left;
     found.sort((a, b) => b.rate - a.rate);
@@ -555,17 +561,31 @@ class Packing {
     return found ?? NOTHING;
   }
 
+  /** The best stack of a class behind a label: what is known to be best with all wants open, where they are. */
   private stackAt(
     label: Label,
     from: number,
     h: number,
-    v: number,
-    members: readonly number[],
-    whole: Stack,
+    { members, v, whole, plain, known }: HighClass,
     blocks: readonly number[],
   ): Stack | null {
     const near = this.near(label.at, label.at + v, blocks);
-    if (near.length === 0 && this.allowed(label, whole)) return whole;
+    if (near.length === 0) {
+      if (this.allowed(label, whole)) return whole;
+    } else if (plain) {
+      // Stacks of plain pieces depend on which findings are near, not on where in the slot.
+      let key = `${from}`;
+      for (const f of near) key += `,${f}`;
+      let stack = known.get(key);
+      if (stack === undefined) {
+        const left = this.left;
+        this.left = this.all;
+        stack = this.stack(members, v, from, h, near, label.at);
+        this.left = left;
+        known.set(key, stack);
+      }
+      if (stack === null || this.allowed(label, stack)) return stack;
+    }
     this.takeSlots(label, -1);
     const stack = this.stack(members, v, from, h, near, label.at);
     this.takeSlots(label, 1);

@@ -18,6 +18,9 @@ const MOST_PRICED_IN_ALL = 12_000;
 /** From so many contending boards on, each is priced with less effort. */
 const MANY_BOARDS = 1200;
 
+/** How far a dive that should go another way takes boards’ costs to be other than they are (ln). */
+const COST_NOISE = 0.3;
+
 export class Pricing {
   private readonly all: readonly number[];
   private readonly contenders: readonly number[];
@@ -122,10 +125,13 @@ export class Pricing {
     const draft = emptyDraft(problem);
     const effort = this.contenders.length > MANY_BOARDS ? PRICING : QUICK;
     let prices = first?.prices ?? null;
+    const noise = shaken
+      ? Float64Array.from(this.all, () => Math.exp(COST_NOISE * (shaken.next() + shaken.next() - 1)))
+      : null;
     const rest = new Int32Array(this.all.length);
     for (let guard = 0; guard < 60 && draft.open.some((left) => left > 1e-6); guard++) {
       let fitting = master.fitting(draft);
-      let answer = master.linear(fitting, draft);
+      let answer = master.linear(fitting, draft, noise);
       if (!answer) break;
       for (let again = 0; again < 1 && guard > 0; again++) {
         let gained = 0;
@@ -145,7 +151,7 @@ export class Pricing {
         }
         if (gained < 1e-3 * answer.objective) break;
         fitting = master.fitting(draft);
-        answer = master.linear(fitting, draft);
+        answer = master.linear(fitting, draft, noise);
         if (!answer) break;
       }
       if (!answer) break;

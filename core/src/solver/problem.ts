@@ -76,6 +76,8 @@ export class Problem {
   /** Which mirror of each board is asked next, and the mirrors made so far. */
   private readonly turns: Uint8Array;
   private readonly images: PatternBoard[][] = [];
+  /** Weight of unlike pieces, by want; wants that have one. */
+  readonly likeness: ReadonlyMap<number, number>;
   /** Locks by board, and what a board with locks and nothing else spends. */
   readonly locked: ReadonlyMap<number, readonly Placement[]>;
   private readonly sunk: ReadonlyMap<number, { readonly cost: number; readonly kept: readonly Rect[] }>;
@@ -89,6 +91,11 @@ export class Problem {
     const { boards, parts, kerf, offcut } = instance;
     this.grades = [...new Set([offcutGrade(offcut), ...parts.map((part) => part.grade)])];
     this.wants = parts.flatMap((part) => this.wantsFor(part));
+    this.likeness = new Map(
+      this.wants.flatMap(({ part }, w): [number, number][] =>
+        part.alike !== undefined && part.alike > 0 ? [[w, part.alike]] : [],
+      ),
+    );
     this.speciesOf = boards.map((board) => board.species);
     this.species = [...new Set(this.speciesOf)];
     this.pricesAt = Int32Array.from(
@@ -350,7 +357,7 @@ export class Problem {
   /** Whether more than what is spent counts. */
   get hasWishes(): boolean {
     const { perBoard = 0, boards } = this.instance;
-    return perBoard > 0 || boards.some((board) => board.reluctance);
+    return perBoard > 0 || this.likeness.size > 0 || boards.some((board) => board.reluctance);
   }
 
   keepOf(b: number): KeepRule {

@@ -46,10 +46,15 @@ const STEPS_PER_NEIGHBOURHOOD = 10;
 const STEPS_PER_DIVE = 400;
 /** How much worse than the best the plan at hand may be, as a share: it gets out of dead ends. */
 const LEEWAY = 0.003;
+/** Steps of a run without a better plan after which another run begins, and the largest rack where it does. */
+const RUN_PATIENCE = 400;
+const MOST_FOR_RUNS = 300;
 /** Steps without a better plan after which the best is taken up again. */
 const BACK_TO_BEST = 60;
 /** Neighbourhoods without a better plan after which the search takes itself for finished. */
 const PATIENCE = 20_000;
+/** A rack of no more boards is small: prices come soon, and many dives cost little. */
+const SMALL = 60;
 /** Neighbourhoods tried before prices are calculated: what is plainly wrong is soon put right. */
 const EARLY_STEPS = 60;
 
@@ -99,23 +104,32 @@ export class Search {
       yield this.offer(draft, 'greedy');
     }
     const improver = new Improver(problem, this.best, this.random, made);
-    const early = EARLY_STEPS + problem.instance.boards.length / 8;
+    const boards = problem.instance.boards.length;
+    const early = boards <= SMALL ? EARLY_STEPS : EARLY_STEPS + boards / 8;
     for (let n = 0; n < early; n++) yield { ...this.stepOf(improver, QUICK), stage: 'greedy' };
     let answer: MasterAnswer | null = null;
+    /** Plans that dives came to, from which runs may begin. */
+    const starts: Draft[] = [];
     this.master = master;
     this.improver = improver;
     if (master) {
       for (const column of this.best.columns.values()) master.add(column);
       answer = yield* this.ticking(this.pricing.generate(master), 'prices');
       if (answer) this.learn(answer, improver);
-      const dives = problem.instance.boards.length <= 300 ? 3 : 1;
+      const dives = boards <= SMALL ? 6 : boards <= MOST_FOR_RUNS ? 3 : 1;
       for (let n = 0; n < dives; n++) {
-        const dived = yield* this.dive(master, answer, n > 0 || shaken ? this.random : null);
-        yield dived;
-        if (dived.better) improver.take(this.best, this.score);
+        const draft = yield* this.ticking(
+          this.pricing.dive(master, answer, n > 0 || shaken ? this.random : null),
+          'dive',
+        );
+        yield this.offer(draft, 'dive');
+        starts.push(draft);
       }
+      starts.sort((a, b) => betterScore(scoreOf(problem, a), scoreOf(problem, b)));
+      starts.shift();
+      improver.begin(this.best, this.score);
     }
-    yield* this.improve(master, answer, improver);
+    yield* this.improve(master, answer, improver, starts);
   }
 
   /** A plan that another search found. */
@@ -125,20 +139,30 @@ export class Search {
     if (betterScore(score, this.score) >= 0) return;
     this.best = draft;
     this.score = score;
-    this.improver?.take(draft, score);
     this.heard = true;
+    // Two searches that go the same way find the same: on small racks each keeps to its own and shares what it knows.
+    if (!this.goesAnew) this.improver?.begin(draft, score);
+  }
+
+  /** Whether a run that has come to nothing is given up for another: where one takes a few seconds. */
+  private get goesAnew(): boolean {
+    return this.master !== null && this.all.length <= MOST_FOR_RUNS;
   }
 
   private heard = false;
+  /** Whether the last step bettered the run that is under way. */
+  private ran = false;
   private wholes = 0;
   private latest: MasterAnswer | null = null;
 
   private stepOf(improver: Improver, effort: Effort): SearchStep {
-    const better = improver.step(effort) || this.heard;
+    let better = this.heard;
     this.heard = false;
-    if (better) {
+    this.ran = improver.step(effort);
+    if (this.ran && betterScore(improver.score, this.score) < 0) {
       this.best = improver.draft;
       this.score = improver.score;
+      better = true;
     }
     this.round++;
     return { draft: this.best, better, round: this.round, stage: 'improve', estimate: this.estimate };
@@ -195,49 +219,55 @@ export class Search {
     return { draft: this.best, better: false, round: this.round, stage, estimate: this.estimate };
   }
 
-  /** Neighbourhoods for as long as one likes. */
+  /** Neighbourhoods for as long as one likes, in runs: one that has come to nothing is given up for another. */
   private *improve(
     master: Master | null,
     answer: MasterAnswer | null,
     improver: Improver,
+    starts: Draft[],
   ): Generator<SearchStep, void> {
     let sinceWhole = Infinity;
     let sinceBetter = 0;
+    let sinceRun = 0;
     let sinceDive = 0;
+    let runs = 0;
     improver.leeway = LEEWAY;
+    const laid = (draft: Draft | null, ofRun: boolean): SearchStep | null => {
+      if (draft === null) return null;
+      const step = this.offer(draft, 'improve');
+      if (step.better) sinceBetter = 0;
+      const score = scoreOf(this.problem, draft);
+      // The programme over all that is known begins from the best plan: no better one is no news to this run.
+      if (step.better || (ofRun && betterScore(score, improver.best) < 0)) {
+        improver.take(draft, score);
+        sinceRun = 0;
+      }
+      return step;
+    };
     while (sinceBetter < PATIENCE) {
       if (master && sinceWhole >= STEPS_PER_WHOLE) {
         sinceWhole = 0;
         this.prune(master);
-        const draft = this.wholeOf(master, improver);
-        if (draft) {
-          const step = this.offer(draft, 'improve');
-          if (step.better) {
-            improver.take(this.best, this.score);
-            sinceBetter = 0;
-          }
-          yield step;
-        }
+        const step = laid(this.wholeOf(master, improver), false);
+        if (step) yield step;
       }
       sinceWhole++;
       if (master && sinceWhole % STEPS_PER_NEIGHBOURHOOD === 0 && this.secondsLeft() > LEAST_WHOLE_S) {
-        const release = 2 + this.random.below(5);
-        const draft = solveNeighbourhood(this.problem, master, improver, release, QUICK, {
-          rounds: 4,
-          columns: 300,
-          seconds: Math.min(0.3, this.secondsLeft()),
-        });
-        if (draft) {
-          const step = this.offer(draft, 'improve');
-          if (step.better) {
-            improver.take(this.best, this.score);
-            sinceBetter = 0;
-          }
-          yield step;
-        }
+        const step = laid(this.neighbourhood(master, improver), true);
+        if (step) yield step;
       }
-      if (sinceBetter % BACK_TO_BEST === BACK_TO_BEST - 1) improver.take(this.best, this.score);
-      if (master && ++sinceDive > STEPS_PER_DIVE) {
+      if (sinceRun % BACK_TO_BEST === BACK_TO_BEST - 1) improver.backToBest();
+      if (master && this.goesAnew && sinceRun > RUN_PATIENCE) {
+        sinceRun = 0;
+        // One run begins anew, the next goes on from the best there is.
+        if (runs++ % 2 === 0) {
+          const dived =
+            starts.shift() ?? (yield* this.ticking(this.pricing.dive(master, answer, this.random), 'dive'));
+          dropUnfinished(this.problem, dived);
+          improver.begin(dived, scoreOf(this.problem, dived));
+          yield this.offer(dived, 'dive');
+        } else improver.begin(this.best, this.score);
+      } else if (master && ++sinceDive > STEPS_PER_DIVE) {
         sinceDive = 0;
         const step = yield* this.dive(master, answer, this.random);
         if (step.better) improver.take(this.best, this.score);
@@ -246,8 +276,20 @@ export class Search {
       const luck = this.random.next();
       const step = this.stepOf(improver, luck < 0.05 ? THOROUGH : luck < 0.45 ? SWIFT : QUICK);
       sinceBetter = step.better ? 0 : sinceBetter + 1;
+      sinceRun = this.ran ? 0 : sinceRun + 1;
       yield step;
     }
+  }
+
+  private neighbourhood(master: Master, improver: Improver): Draft | null {
+    const without = this.random.next() < 0.5;
+    const release = 2 + this.random.below(without ? 7 : 5);
+    return solveNeighbourhood(this.problem, master, improver, release, QUICK, {
+      without,
+      rounds: without ? 8 : 4,
+      columns: 300,
+      seconds: Math.min(0.3, this.secondsLeft()),
+    });
   }
 
   /** Keeps of the ways to cut those that gain most, and those of the best plan, when there are too many. */

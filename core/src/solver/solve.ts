@@ -91,7 +91,7 @@ export function* matchSteps(
     yield* show(better, stage);
     if (plan.status === 'optimal') return;
     // The second proves first, as soon as there are ways to cut and prices to begin with.
-    while (!proven && role === 'second' && stage === 'improve') {
+    while (!proven && role === 'second' && (stage === 'dive' || stage === 'improve')) {
       round++;
       if (prove()) plan = planOf(problem, best, proof, estimate);
       yield* show(false, 'prove');
@@ -161,6 +161,7 @@ export function planOf(
     short.set(want.part.id, (short.get(want.part.id) ?? 0) + many);
   });
   const score = scoreOf(problem, draft);
+  extra += score.spent - score.columns;
   const demanded = demandedAreaMm2(instance.parts);
   const consumed = score.spent - extra + problem.sunkCost();
   const full = short.size === 0;

@@ -1,3 +1,4 @@
+import { distance as lettersApart } from 'fastest-levenshtein';
 import { SPECIES_ROWS, type DecayResistance, type FactSource, type Tannin } from './species-facts.ts';
 
 /** A species' id, as stored: `european-oak`, or {@link UNKNOWN_SPECIES}. */
@@ -79,18 +80,4 @@ export function nearestSpeciesName(word: string): string | undefined {
     }
   }
   return best;
-}
-
-/** Edit distance of Levenshtein (1966): insertions, deletions, replacements. O(a·b). */
-function lettersApart(a: string, b: string): number {
-  let row = Array.from({ length: b.length + 1 }, (_, j) => j);
-  for (let i = 1; i <= a.length; i++) {
-    const next = [i];
-    for (let j = 1; j <= b.length; j++) {
-      const swap = (row[j - 1] ?? 0) + (a[i - 1] === b[j - 1] ? 0 : 1);
-      next.push(Math.min(swap, (row[j] ?? 0) + 1, (next[j - 1] ?? 0) + 1));
-    }
-    row = next;
-  }
-  return row[b.length] ?? 0;
 }

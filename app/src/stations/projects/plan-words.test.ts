@@ -42,6 +42,24 @@ describe('how good a plan is', () => {
     });
   });
 
+  it('tells the proof first where it is near, and what a priority costs', () => {
+    const near = qualityWords(
+      { ...full, aboutOver: 0.02, atMostOver: 0.04, overLeast: 0.031 },
+      false,
+      'best-looking',
+    );
+    expect(near?.short).toBe('good: proven within 4.0 % of the best');
+    expect(near?.detail).toContain('best looking counted in');
+    expect(near?.detail).toContain(
+      'Best looking spends 3.1 % more worth of wood than the least-waste plan found beside it.',
+    );
+    const free = qualityWords({ ...full, atMostOver: 0, overLeast: 0 }, false, 'least-work');
+    expect(free?.detail).toContain('Least work costs nothing here');
+    expect(qualityWords({ ...full, atMostOver: 0.2, overLeast: 0.1 }, false)?.detail).not.toContain(
+      'least-waste',
+    );
+  });
+
   it('never turns an estimate of nothing into a proof', () => {
     const words = qualityWords({ ...full, aboutOver: 0 }, false);
     expect(`${words?.short} ${words?.detail}`).not.toMatch(/proven|possible/i);

@@ -5,6 +5,7 @@ import {
   speciesName,
   UNKNOWN_SPECIES,
   USE_NAMES,
+  WANTED_NAMES,
   type BoardAspect,
   type Fitness,
   type FitnessReason,
@@ -16,6 +17,7 @@ import {
   type PlanHabits,
   type ProjectPlan,
   type Ruling,
+  type Wanted,
 } from '@aldrek/core';
 
 const counted = (many: number, one: string, more: string): string => `${many} ${many === 1 ? one : more}`;
@@ -38,21 +40,36 @@ export interface Quality {
 
 /** From so much above the best that is in reach, a plan is not called good any more. */
 const GOOD_WITHIN = 0.05;
+/** So near to what is proven, the proof is what is told first. */
+const PROVEN_WITHIN = 0.1;
 
 /**
  * How good a plan is: an estimate is called one, and what is proven is said to be; null where the plan is not
  * full, as then neither says anything. `together` when it is one of several made at once.
  */
 export function qualityWords(
-  { missing, atMostOver, aboutOver }: Pick<ProjectPlan, 'missing' | 'atMostOver' | 'aboutOver'>,
+  {
+    missing,
+    atMostOver,
+    aboutOver,
+    overLeast,
+  }: Pick<ProjectPlan, 'missing' | 'atMostOver' | 'aboutOver' | 'overLeast'>,
   together: boolean,
+  wanted: Wanted = 'least-waste',
 ): Quality | null {
   if (missing.length > 0) return null;
   const all = together ? 'all together: ' : '';
   const percent = (share: number): string => `${(share * 100).toFixed(share < 0.1 ? 1 : 0)} %`;
   const about = aboutOver ?? null;
+  const byWish = wanted === 'least-waste' ? '' : `, ${WANTED_NAMES[wanted]} counted in`;
   if (atMostOver !== null && atMostOver < 0.0005)
-    return { short: `${all}the best possible`, detail: 'Proven: no plan can use less board area.' };
+    return {
+      short: `${all}the best possible`,
+      detail: [
+        PROVEN_BEST[wanted === 'least-waste' ? 'spent' : 'wished'],
+        ...wishWords(overLeast, wanted),
+      ].join(' '),
+    };
   if (about === null && atMostOver === null) return null;
   const detail = [
     ...(about === null
@@ -60,11 +77,31 @@ export function qualityWords(
       : [`Estimated: it uses about ${percent(about)} more board area than the best in reach.`]),
     ...(atMostOver === null
       ? []
-      : [`Proven: it uses at most ${percent(atMostOver)} more than any plan must.`]),
+      : [`Proven: it uses at most ${percent(atMostOver)} more than any plan must${byWish}.`]),
+    ...wishWords(overLeast, wanted),
   ].join(' ');
+  if (atMostOver !== null && atMostOver <= PROVEN_WITHIN)
+    return { short: `${all}good: proven within ${percent(atMostOver)} of the best`, detail };
   if (about === null) return { short: `${all}at most ${percent(atMostOver ?? 0)} above the least`, detail };
   const word = about < GOOD_WITHIN ? 'good' : 'fair';
   return { short: `${all}${word}: within ${percent(about)} of the best in reach`, detail };
+}
+
+const PROVEN_BEST = {
+  spent: 'Proven: no plan can use less board area.',
+  wished: 'Proven: no plan can do better by this priority.',
+} as const;
+
+/** What a priority costs, beside the least-waste plan that was found with it. */
+function wishWords(overLeast: number | undefined, wanted: Wanted): string[] {
+  if (overLeast === undefined || wanted === 'least-waste') return [];
+  const name = WANTED_NAMES[wanted];
+  const words = `${name.charAt(0).toUpperCase()}${name.slice(1)}`;
+  if (overLeast < 0.0005)
+    return [`${words} costs nothing here: it spends no more than the least-waste plan found beside it.`];
+  return [
+    `${words} spends ${(overLeast * 100).toFixed(1)} % more worth of wood than the least-waste plan found beside it.`,
+  ];
 }
 
 /** Why a part is short: how near the rack comes to it once the plan's cuts are made. */

@@ -6,7 +6,7 @@ import type { Solver } from '../linear.ts';
 import type { Column, Problem } from '../problem.ts';
 import { KnapsackBound } from './knapsack-bound.ts';
 import { Prover } from './prover.ts';
-import type { Fineness } from './relaxed-pricing.ts';
+import type { Fineness } from './relaxed-item.ts';
 
 /** Tries at the bound by area before places are looked at. */
 const TRIES = 300;

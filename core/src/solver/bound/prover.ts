@@ -17,14 +17,8 @@ import type { Programme, Solver } from '../linear.ts';
 import { boundBoard, Knapsack, type BoundBoard } from './knapsack-bound.ts';
 import type { Column, Problem } from '../problem.ts';
 import type { Want } from '../want.ts';
-import {
-  RelaxedPricing,
-  SCALE,
-  type Fineness,
-  type Guide,
-  type RelaxedGain,
-  type RelaxedItem,
-} from './relaxed-pricing.ts';
+import { SCALE, type Fineness, type RelaxedItem } from './relaxed-item.ts';
+import { RelaxedPricing, type Guide, type RelaxedGain } from './relaxed-pricing.ts';
 
 /** What is wanted of one part: all copies, or millimetres of strip for all of its panels. */
 interface Demand {

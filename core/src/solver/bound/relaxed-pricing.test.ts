@@ -6,7 +6,8 @@ import type { MatchInstance } from '../instance.ts';
 import { THOROUGH, type KeepRule, type PatternBoard } from '../pattern.ts';
 import { Problem } from '../problem.ts';
 import { relaxedItem } from './prover.ts';
-import { RelaxedPricing, SCALE, type Fineness, type RelaxedItem } from './relaxed-pricing.ts';
+import { SCALE, type Fineness, type RelaxedItem } from './relaxed-item.ts';
+import { RelaxedPricing } from './relaxed-pricing.ts';
 
 const SCHOOLS = ['ripFirst', 'crosscutFirst'] as const;
 const COARSE = { length: 40, width: 16 };

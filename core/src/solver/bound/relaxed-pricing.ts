@@ -12,36 +12,18 @@
  * set of them. A band is calculated only where what is before it, itself and the most that rows after it can give
  * exceed the threshold: rows are bounded by spreading each price evenly over the rows of its piece (as bars).
  *
- * Numbers. Prices are whole (see `SCALE`), credits and fractions are rounded up to whole numbers, sums stay below 2⁵³:
+ * Numbers. Prices are whole (see `relaxed-item.ts`), credits and fractions are rounded up to whole numbers, sums stay below 2⁵³:
  * nothing is lost to rounding, and the same bound comes out every time.
  *
  * Cost. O(bands not refuted × (cells along v) × classes), for each school.
  */
 import type { School } from '../../geometry/school.ts';
 import type { KeepRule, PatternBoard } from '../pattern.ts';
+import { BandPath, FlexRun } from './band-path.ts';
 import { CellBoard, type Barriers } from './cells.ts';
-
-/** One unit of value in whole numbers. */
-export const SCALE = 2 ** 26;
-const whole = (value: number): number => Math.ceil(value * SCALE - 1e-9);
-
-/** What may be cut: a piece of one size, or a strip whose width may be chosen. */
-export interface RelaxedItem {
-  readonly length: number;
-  /** Of a strip the narrowest, mm. */
-  readonly width: number;
-  /** Of a strip the widest, and what of its width fills nothing, mm; absent for a piece of one size. */
-  readonly strip?: { readonly widest: number; readonly joint: number };
-  readonly gradeBit: number;
-  /** A rectangle x, y, length, width within a shaped part that must be clear, in place of all of it. */
-  readonly inner?: readonly [number, number, number, number];
-}
-
-/** How fine the cells are: how many at most along the grain and across it. */
-export interface Fineness {
-  readonly length: number;
-  readonly width: number;
-}
+import { wholeUp, type Fineness, type RelaxedItem } from './relaxed-item.ts';
+import { SlotPlan, type FindingSet, type Member, type SlotClass } from './slots.ts';
+import { StackPath } from './stack-path.ts';
 
 export interface RelaxedGain {
   /** At least what the best pattern is worth, prices and credit, in whole numbers (value × SCALE). */
@@ -51,71 +33,25 @@ export interface RelaxedGain {
   readonly credit: number;
 }
 
-/** An item within a stack. */
-interface Member {
-  readonly item: number;
-  /** Which barriers keep it off. */
-  readonly barriers: number;
-  readonly gradeBit: number;
-  readonly step: number;
-  /** A run of cells in place of a step: `step` is the least of them. */
-  readonly most: number;
-  readonly run: boolean;
+/** What rows from each on give at most, on cells `grid` mm high; only for patterns worth more than was asked. */
+export interface Guide {
+  readonly grid: number;
+  readonly left: Float64Array;
 }
-
-interface SlotClass {
-  /** Real size along v, and cells. */
-  readonly size: number;
-  readonly step: number;
-  readonly members: readonly Member[];
-  /** Findings set of a slot that begins at a cell. */
-  readonly setAt: Int16Array;
-  readonly sets: readonly FindingSet[];
-  /** Of slots of a width to choose: whether leftovers may lie in them. */
-  readonly keeps?: boolean;
-}
-
-/** Findings in the way of a slot, one list for each of the barriers. */
-type FindingSet = readonly (readonly number[])[];
 
 const NONE = -1;
-const NO_LIMIT = new Int32Array(0);
-/** A slot of a width to choose. */
-const FLEXIBLE = -2;
 
 export class RelaxedPricing {
   private readonly cells: CellBoard;
-  private readonly barriers: Barriers[] = [];
-  private readonly classes: SlotClass[] = [];
-  /** Strips that may be a slot of a width to choose (crosscut first). */
-  private readonly flexible: readonly Member[] = [];
-  private readonly flexSlots: FlexSlot[] = [];
+  private readonly plan: SlotPlan;
+  private readonly price: Float64Array;
   /** Findings that a leftover must be clear of, by their place along u. */
   private readonly keptClear: readonly number[];
-  private readonly price: Float64Array;
-  // Buffers of the band, as long as there are cells along v; of slots, as many as classes and sets.
-  private readonly best: Float64Array;
-  private readonly keptFrom: Int32Array;
-  private readonly keptTo: Int32Array;
-  private readonly keptRate: Float64Array;
-  private readonly keptRest: Float64Array;
-  private readonly keptOpen: Float64Array;
-  private readonly keptAt: Int32Array;
-  private readonly worths: Float64Array;
-  private readonly slotOf: Int32Array;
-  private readonly slotWorth: Int32Array;
-  private readonly slotStep: Int32Array;
-  private readonly slotSets: Int32Array;
-  /** Sets of findings of all classes, by place. */
-  private readonly setsAt: Int16Array;
-  // What a stack is made of: as many as a slot has members.
-  private readonly stepOf: Int32Array;
-  private readonly reachOf: Int32Array;
-  private readonly eachOf: Float64Array;
-  private readonly itemOf: Int32Array;
-  private readonly limitOf: Int32Array[] = [];
-  /** Runs of a stack, used over and over. */
-  private readonly runs: Run[] = [];
+  private readonly path: BandPath;
+  private readonly stacks: StackPath;
+  private readonly flexRuns: readonly FlexRun[];
+  /** One row along v, for the bars. */
+  private readonly bars: StackPath;
 
   constructor(
     board: PatternBoard,
@@ -124,138 +60,38 @@ export class RelaxedPricing {
     private readonly school: School,
     fineness: Fineness,
   ) {
-    const cross = school === 'crosscutFirst';
     const [length, width] = [items.map((item) => item.length), items.map((item) => item.width)];
-    this.cells = new CellBoard(
-      board,
-      school,
-      fineness,
-      cross ? { u: length, v: width } : { u: width, v: length },
-    );
+    const pieces = school === 'crosscutFirst' ? { u: length, v: width } : { u: width, v: length };
+    this.cells = new CellBoard(board, school, fineness, pieces);
     this.price = new Float64Array(items.length);
-    this.barriers.push(this.cells.barriers(0, 0));
-    const members = items.map((item, i) => this.memberOf(item, i));
-    const fixed = items
-      .map((_, i) => i)
-      .filter((i) => !(cross && (items[i] as RelaxedItem).strip))
-      .sort((a, b) => this.sizeV(a) - this.sizeV(b));
-    for (let n = 0; n < fixed.length;) {
-      const size = this.sizeV(fixed[n] as number);
-      const own: Member[] = [];
-      for (; n < fixed.length && this.sizeV(fixed[n] as number) < size + 1e-6; n++) {
-        own.push(...(members[fixed[n] as number] ?? []));
-      }
-      // In a slot as wide as a piece a strip may lie too.
-      if (cross) {
-        items.forEach((item, i) => {
-          if (item.strip && size >= item.width - 1e-6 && size <= item.strip.widest + 1e-6)
-            own.push(...(members[i] ?? []));
-        });
-      }
-      if (own.length > 0) this.classes.push(this.classOf(size, this.cells.stepV(size), own));
-    }
-    if (cross) {
-      this.flexible = items.flatMap((item, i) => (item.strip ? (members[i] ?? []) : []));
-      if (this.flexible.length > 0) this.addFlexSlots();
-    }
-    const { masks, findings } = this.cells;
+    this.plan = new SlotPlan(this.cells, items, keep.perMm2 > 0 ? this.least().v : Infinity);
+    const { masks, findings, u, v } = this.cells;
     this.keptClear = Array.from(masks, (_, f) => f)
       .filter((f) => ((masks[f] as number) & keep.gradeBit) !== 0)
       .sort((a, b) => (findings[4 * a] as number) - (findings[4 * b] as number));
-    const kinds = (this.keptClear.length + 1) ** 2;
-    this.keptFrom = new Int32Array(kinds);
-    this.keptTo = new Int32Array(kinds);
-    this.keptRate = new Float64Array(kinds);
-    this.keptRest = new Float64Array(kinds);
-    this.keptOpen = new Float64Array(kinds);
-    this.keptAt = new Int32Array(kinds);
-    const cellsV = this.cells.v.cells + 1;
-    this.best = new Float64Array(cellsV);
-    this.worths = new Float64Array(this.classes.reduce((sum, { sets }) => sum + sets.length, 0));
-    this.slotOf = new Int32Array(this.classes.length);
-    this.slotWorth = new Int32Array(this.classes.length);
-    this.slotStep = new Int32Array(this.classes.length);
-    this.slotSets = new Int32Array(this.classes.length);
-    this.setsAt = new Int16Array(this.classes.length * cellsV);
-    const most = Math.max(0, ...this.classes.map(({ members }) => members.length), this.flexible.length);
-    this.stepOf = new Int32Array(most);
-    this.reachOf = new Int32Array(most);
-    this.eachOf = new Float64Array(most);
-    this.itemOf = new Int32Array(most);
-    this.classes.forEach(({ setAt }, c) => this.setsAt.set(setAt, c * cellsV));
+    this.path = new BandPath(v.cells, this.plan.classes);
+    this.stacks = new StackPath(u.cells);
+    this.bars = new StackPath(v.cells);
+    this.flexRuns = this.plan.flexible.map(({ least, most }, n) => new FlexRun(n, least, most, v.cells));
   }
 
-  private sizeU(i: number): number {
-    const item = this.items[i] as RelaxedItem;
-    return this.school === 'crosscutFirst' ? item.length : item.width;
+  /** Least size of what is kept along u and v, mm. */
+  private least(): { readonly u: number; readonly v: number } {
+    const { minLength, minWidth } = this.keep;
+    return this.school === 'crosscutFirst' ? { u: minLength, v: minWidth } : { u: minWidth, v: minLength };
   }
 
-  private sizeV(i: number): number {
-    const item = this.items[i] as RelaxedItem;
-    return this.school === 'crosscutFirst' ? item.width : item.length;
-  }
-
-  private memberOf(item: RelaxedItem, i: number): Member[] {
-    const { u, v } = this.cells;
-    const cross = this.school === 'crosscutFirst';
-    if (this.sizeU(i) > u.size + 1e-6 || this.sizeV(i) > v.size + 1e-6) return [];
-    let barriers = 0;
-    if (item.inner) {
-      const [x, y, l, w] = item.inner;
-      barriers = this.barriers.length;
-      this.barriers.push(this.cells.barriers(0, 0, cross ? [x, y, l, w] : [y, x, w, l]));
-    }
-    const run = item.strip !== undefined && !cross;
-    const most = run ? Math.floor((item.strip.widest + this.cells.kerf) / u.grid + 1e-5) : 0;
-    return [{ item: i, barriers, gradeBit: item.gradeBit, step: this.cells.stepU(this.sizeU(i)), most, run }];
-  }
-
-  /** A class of slots, with the findings in the way of one at each place. */
-  private classOf(size: number, step: number, members: readonly Member[]): SlotClass {
-    const kinds = [...new Set(members.map(({ barriers }) => barriers))];
-    const setAt = new Int16Array(this.cells.v.cells + 1);
-    const sets: FindingSet[] = [];
-    const known = new Map<string, number>();
-    for (let p = 0; p + step <= this.cells.v.cells; p++) {
-      const set: number[][] = [];
-      // The plain barriers also stand for what a leftover keeps clear of.
-      for (const kind of new Set([0, ...kinds])) {
-        const { av, bv, sv } = this.barriers[kind] as Barriers;
-        const long = kind === 0 ? step : sv;
-        const found: number[] = [];
-        for (let f = 0; f < av.length; f++) {
-          if (p < (bv[f] as number) && p + long > (av[f] as number)) found.push(f);
-        }
-        set[kind] = found;
-      }
-      const key = set.map((found) => found.join()).join('|');
-      let at = known.get(key);
-      if (at === undefined) {
-        at = sets.length;
-        known.set(key, at);
-        sets.push(set);
-      }
-      setAt[p] = at;
-    }
-    return { size, step, members, setAt, sets };
-  }
-
-  // What follows is calculated at given prices.
-
-  /** Price of a member of a slot so wide, whole: of a piece, or of each cell and the rest of a strip. */
-  private priceOf(member: Member, size: number): { each: number; perCell: number } {
+  /** Price of a member of a slot so wide, whole: of a piece, or of each row and the rest of a strip. */
+  private priceOf(member: Member, size: number): { each: number; perRow: number } {
     const item = this.items[member.item] as RelaxedItem;
     const price = this.price[member.item] as number;
+    if (!item.strip) return { each: price, perRow: 0 };
+    const { widest, joint } = item.strip;
     // In a slot of a width to choose: by the mm of width, the joint spread over the widest strip.
-    if (size === 0 && item.strip)
-      return { each: Math.ceil(price * (1 - item.strip.joint / item.strip.widest)), perCell: 0 };
-    if (!item.strip) return { each: price, perCell: 0 };
-    if (!member.run) return { each: Math.ceil(price * Math.max(0, size - item.strip.joint)), perCell: 0 };
+    if (size === 0) return { each: Math.ceil(price * (1 - joint / widest)), perRow: 0 };
+    if (!member.run) return { each: Math.ceil(price * Math.max(0, size - joint)), perRow: 0 };
     const { grid } = this.cells.u;
-    return {
-      each: Math.ceil(price * (grid - this.cells.kerf - item.strip.joint)),
-      perCell: Math.ceil(price * grid),
-    };
+    return { each: Math.ceil(price * (grid - this.cells.kerf - joint)), perRow: Math.ceil(price * grid) };
   }
 
   /**
@@ -319,8 +155,8 @@ export class RelaxedPricing {
       best: new Float64Array(u.cells + 1),
       from: new Int32Array(u.cells + 1).fill(NONE),
       bands: [],
-      whole: this.classes.map((slot) => this.wholeStacks(slot)),
-      wholeFlex: this.flexSlots.map(({ slot }) => this.wholeStacks(slot)),
+      whole: this.plan.classes.map((slot) => this.wholeStacks(slot)),
+      wholeFlex: this.plan.flexible.map(({ slot }) => this.wholeStacks(slot)),
     };
     const { best, from } = walk;
     for (let q = 0; q <= u.cells; q++) {
@@ -383,275 +219,129 @@ export class RelaxedPricing {
         k === free && whole ? whole.subarray(0, this.cells.u.cells - q + 1) : this.stack(slot, set, q),
       );
     return {
-      classes: this.classes.map((slot, c) => all(slot, tables[c] as StackTable)),
-      flex: this.flexSlots.map(({ slot }, n) => all(slot, wholeFlex[n] as StackTable)),
+      classes: this.plan.classes.map((slot, c) => all(slot, tables[c] as StackTable)),
+      flex: this.plan.flexible.map(({ slot }, n) => all(slot, wholeFlex[n] as StackTable)),
     };
   }
 
   private readonly limitsKnown = new Map<string, Int32Array>();
 
-  /** For each row the last cell at which a piece that begins there may end. */
+  /** For each row the last at which a piece that begins there may end. */
   private limits(found: readonly number[], kind: number, gradeBit: number): Int32Array {
     const blocks = found.filter((f) => ((this.cells.masks[f] as number) & gradeBit) !== 0);
     const key = `${kind}:${blocks.join()}`;
     let limit = this.limitsKnown.get(key);
-    if (!limit) this.limitsKnown.set(key, (limit = this.limitsOf(blocks, kind)));
-    return limit;
-  }
-
-  private limitsOf(blocks: readonly number[], kind: number): Int32Array {
-    const { au, bu } = this.barriers[kind] as Barriers;
-    const rows = this.cells.u.cells;
-    const limit = new Int32Array(rows + 1).fill(rows);
-    for (const f of blocks) {
-      const last = Math.min(rows + 1, bu[f] as number);
-      const stop = au[f] as number;
-      for (let q = 0; q < last; q++) if ((limit[q] as number) > stop) limit[q] = stop;
+    if (!limit) {
+      const { au, bu } = this.plan.barriers[kind] as Barriers;
+      limit = limitsPast(blocks, au, bu, this.cells.u.cells);
+      this.limitsKnown.set(key, limit);
     }
     return limit;
   }
 
-  /** The best stack in a slot from row `q0`, for each number of rows; what it is made of stays in `trace`. */
-  private stack(slot: SlotClass, set: FindingSet, q0: number, trace?: StackTrace): Float64Array {
-    const rows = this.cells.u.cells - q0;
-    const best = new Float64Array(rows + 1);
-    const { stepOf, eachOf, itemOf, limitOf, reachOf } = this;
-    let runs = 0;
-    let steps = 0;
+  /** The best stack in a slot from row `q`, for each number of rows. */
+  private stack(slot: SlotClass, set: FindingSet, q: number): Float64Array {
+    const rows = this.cells.u.cells - q;
+    const { stacks } = this;
+    stacks.begin(q);
     for (const member of slot.members) {
-      const { each, perCell } = this.priceOf(member, slot.size);
-      if (each <= 0 && perCell <= 0) continue;
-      const found = set[member.barriers] ?? [];
-      const limit = this.limits(found, member.barriers, member.gradeBit);
-      if (member.run) {
-        if (perCell > 0)
-          this.run(runs++).begin(member.step, member.most, each, perCell, limit, member.item, q0);
-      } else {
-        stepOf[steps] = member.step;
-        eachOf[steps] = each;
-        itemOf[steps] = member.item;
-        limitOf[steps] = limit;
-        // Of a shaped piece only its inner rectangle must end before the limit.
-        reachOf[steps] = member.barriers > 0 ? (this.barriers[member.barriers] as Barriers).su : member.step;
-        steps++;
-      }
+      const { each, perRow } = this.priceOf(member, slot.size);
+      if (each <= 0 && perRow <= 0) continue;
+      const { item, barriers, gradeBit, step, most } = member;
+      const limit = this.limits(set[barriers] ?? [], barriers, gradeBit);
+      // Of a shaped piece only its inner rectangle must end before the limit.
+      const reach = barriers > 0 ? (this.plan.barriers[barriers] as Barriers).su : step;
+      if (member.run) stacks.addRun(item, step, most, each, perRow, limit);
+      else stacks.addStep(item, step, reach, each, limit);
     }
-    const { perMm2 } = this.keep;
-    const { u: minU, v: minV } = this.least();
-    if (perMm2 > 0 && (slot.size === 0 ? slot.keeps : slot.size >= minV - 1e-6)) {
+    if (slot.keeps) {
       const { grid } = this.cells.u;
-      const perMm = perMm2 * (slot.size || 1);
+      const perMm = this.keep.perMm2 * (slot.size || 1);
       const limit = this.limits(set[0] ?? [], 0, this.keep.gradeBit);
-      const each = whole(perMm * (grid - this.cells.kerf));
-      this.run(runs++).begin(this.cells.stepU(minU), rows + q0, each, whole(perMm * grid), limit, NONE, q0);
+      const each = wholeUp(perMm * (grid - this.cells.kerf));
+      stacks.addRun(NONE, this.cells.stepU(this.least().u), rows, each, wholeUp(perMm * grid), limit);
     }
-    if (trace) trace.begin(rows);
-    for (let q = 0; q <= rows; q++) {
-      let value = q > 0 ? (best[q - 1] as number) : 0;
-      for (let n = 0; n < runs; n++) {
-        const run = this.runs[n] as Run;
-        const with_ = run.value(q, best);
-        if (with_ > value) {
-          value = with_;
-          if (trace) trace.note(q, run.item, q - run.start);
-        }
-      }
-      for (let n = 0; n < steps; n++) {
-        const start = q - (stepOf[n] as number);
-        if (start < 0) continue;
-        const from = start + q0;
-        if (from + (reachOf[n] as number) > ((limitOf[n] as Int32Array)[from] as number)) continue;
-        const with_ = (best[start] as number) + (eachOf[n] as number);
-        if (with_ > value) {
-          value = with_;
-          if (trace) trace.note(q, itemOf[n] as number, stepOf[n] as number);
-        }
-      }
-      best[q] = value;
-    }
-    return best;
+    return stacks.best(rows);
   }
 
-  private run(n: number): Run {
-    return (this.runs[n] ??= new Run(Math.max(this.cells.u.cells, this.cells.v.cells)));
-  }
-
-  /** The best band over the rows from q to `end`; where it came from stays in `trace`. */
-  private band(stacks: BandStacks, q: number, end: number, trace?: BandTrace): number {
-    const { cells } = this.cells.v;
+  /** The best band over the rows from q to `end`. */
+  private band(stacks: BandStacks, q: number, end: number): number {
     const rows = end - q;
-    const { best, worths, slotOf, slotWorth, slotStep, slotSets, setsAt } = this;
-    let slots = 0;
-    let at = 0;
-    for (let c = 0; c < this.classes.length; c++) {
-      const tables = stacks.classes[c] as readonly Float64Array[];
+    const { path } = this;
+    path.begin(this.cells.stepV(this.least().v));
+    stacks.classes.forEach((tables, c) => {
+      const worth = new Float64Array(tables.length);
       let most = 0;
       for (let k = 0; k < tables.length; k++) {
-        const value = (tables[k] as Float64Array)[rows] as number;
-        worths[at + k] = value;
-        if (value > most) most = value;
+        worth[k] = (tables[k] as Float64Array)[rows] as number;
+        most = Math.max(most, worth[k] as number);
       }
-      if (most === 0) continue;
-      slotOf[slots] = c;
-      slotWorth[slots] = at;
-      slotStep[slots] = (this.classes[c] as SlotClass).step;
-      slotSets[slots] = c * (cells + 1);
-      slots++;
-      at += tables.length;
-    }
-    const kinds = this.keptKinds(q, end);
-    const { keptFrom, keptTo, keptRate, keptRest, keptOpen, keptAt } = this;
-    const leastKept = Math.max(1, this.cells.stepV(this.least().v));
-    const flexible = this.flexSlots.filter((flex, n) =>
-      this.flexColumns(flex, stacks.flex[n] as readonly Float64Array[], rows),
-    );
-    best[0] = 0;
-    trace?.begin(cells);
-    for (let p = 1; p <= cells; p++) {
-      let value = best[p - 1] as number;
-      for (let s = 0; s < slots; s++) {
-        const start = p - (slotStep[s] as number);
-        if (start < 0) continue;
-        const set = setsAt[(slotSets[s] as number) + start] as number;
-        const with_ = (best[start] as number) + (worths[(slotWorth[s] as number) + set] as number);
-        if (with_ > value) {
-          value = with_;
-          if (trace) trace.note(p, slotOf[s] as number, start);
-        }
-      }
-      const begun = p - leastKept;
-      for (let k = 0; k < kinds; k++) {
-        if (begun < (keptFrom[k] as number) || p > (keptTo[k] as number)) continue;
-        const rate = keptRate[k] as number;
-        const open = (best[begun] as number) - rate * begun;
-        if (open > (keptOpen[k] as number)) {
-          keptOpen[k] = open;
-          keptAt[k] = begun;
-        }
-        const with_ = (keptOpen[k] as number) + rate * p + (keptRest[k] as number);
-        if (with_ > value) {
-          value = with_;
-          if (trace) trace.note(p, NONE, keptAt[k] as number);
-        }
-      }
-      for (const flex of flexible) {
-        const with_ = flex.value(p, best);
-        if (with_ > value) {
-          value = with_;
-          if (trace) trace.note(p, FLEXIBLE - this.flexSlots.indexOf(flex), flex.start);
-        }
-      }
-      best[p] = value;
-    }
-    if (trace) trace.best = best.slice();
-    return best[cells] as number;
-  }
-
-  /** Least size of what is kept along u and v, mm. */
-  private least(): { readonly u: number; readonly v: number } {
-    const { minLength, minWidth } = this.keep;
-    return this.school === 'crosscutFirst' ? { u: minLength, v: minWidth } : { u: minWidth, v: minLength };
+      if (most > 0) path.addSlots(c, worth);
+    });
+    this.addKept(q, end);
+    stacks.flex.forEach((tables, n) => this.addFlex(n, tables, rows));
+    return path.run();
   }
 
   /**
-   * Kinds of leftovers over a band, by the findings they lie beside: one that begins at or after `keptFrom` and ends by
-   * `keptTo` meets just the findings that end after the one and begin before the other, and is kept in the gaps between
-   * those. A kind that lies within another and gives no more is left out. Returns how many there are.
+   * Leftovers over a band, by the findings they lie beside: one that begins at or after a place and ends by another meets
+   * just the findings that end after the one and begin before the other, and is kept in the gaps between those.
    */
-  private keptKinds(q: number, end: number): number {
+  private addKept(q: number, end: number): void {
     const { perMm2 } = this.keep;
-    if (perMm2 <= 0) return 0;
+    if (perMm2 <= 0) return;
     const { cells, grid } = this.cells.v;
     const { u, kerf, findings } = this.cells;
     const low = q * u.grid;
     const high = Math.min(u.size, (end + 1) * u.grid - kerf);
     const least = this.least().u;
-    if (high - low < least - 1e-6) return 0;
-    const { av, bv } = this.barriers[0] as Barriers;
+    if (high - low < least - 1e-6) return;
+    const { av, bv } = this.plan.barriers[0] as Barriers;
     const beside = this.keptClear.filter(
       (f) => (findings[4 * f] as number) < high && (findings[4 * f + 2] as number) > low,
     );
-    const begins = [0, ...beside.map((f) => Math.max(0, bv[f] as number))].sort((a, b) => a - b);
-    const ends = [cells, ...beside.map((f) => av[f] as number)].sort((a, b) => b - a);
-    let many = 0;
-    begins.forEach((from, i) => {
-      if (i > 0 && from === begins[i - 1]) return;
-      ends.forEach((to, j) => {
-        if ((j > 0 && to === ends[j - 1]) || to <= from) return;
+    const begins = [...new Set([0, ...beside.map((f) => Math.max(0, bv[f] as number))])].sort(
+      (a, b) => a - b,
+    );
+    const ends = [...new Set([cells, ...beside.map((f) => av[f] as number)])].sort((a, b) => b - a);
+    for (const from of begins) {
+      for (const to of ends) {
+        if (to <= from) continue;
         const met = beside.filter((f) => (bv[f] as number) > from && (av[f] as number) < to);
         const height = clearHeight(met, findings, low, high, least);
-        if (height <= 0) return;
-        const rate = whole(perMm2 * height * grid);
-        for (let k = 0; k < many; k++) {
-          const wider = (this.keptFrom[k] as number) <= from && (this.keptTo[k] as number) >= to;
-          if (wider && (this.keptRate[k] as number) >= rate) return;
-        }
-        this.keptFrom[many] = from;
-        this.keptTo[many] = to;
-        this.keptRate[many] = rate;
-        this.keptRest[many] = whole(perMm2 * height * (grid - kerf));
-        this.keptOpen[many] = -Infinity;
-        many++;
-      });
-    });
-    return many;
-  }
-
-  private flexColumns(flex: FlexSlot, stacks: readonly Float64Array[], rows: number): boolean {
-    const perCell = stacks.map((table) => Math.ceil((table[rows] as number) * this.cells.v.grid));
-    if (perCell.every((rate) => rate === 0)) return false;
-    this.sumColumns(flex.slot.setAt, perCell, this.cells.kerf, flex.sum, flex.first);
-    flex.begin();
-    return true;
-  }
-
-  /** Strips alone, and strips beside a leftover, which must then be as wide as what is kept. */
-  private addFlexSlots(): void {
-    const { cells, grid } = this.cells.v;
-    const [narrow, wide] = this.stripLimits();
-    const most = Math.floor((wide + this.cells.kerf) / grid + 1e-5);
-    for (const keeps of [false, true]) {
-      const least = keeps ? Math.max(narrow, this.least().v) : narrow;
-      if (least > wide || (keeps && this.keep.perMm2 <= 0)) continue;
-      const slot = { ...this.classOf(0, 1, this.flexible), keeps };
-      this.flexSlots.push(new FlexSlot(slot, this.cells.stepV(least), most, cells));
+        if (height <= 0) continue;
+        this.path.addKept(
+          from,
+          to,
+          wholeUp(perMm2 * height * grid),
+          wholeUp(perMm2 * height * (grid - kerf)),
+        );
+      }
     }
   }
 
   /**
-   * Runs of n cells of one rate r are worth at most r × ((n + 1) · grid − lost). With `sum` and `first` filled, a run from
-   * a to b is worth sum(b) − first(a): where more is lost than a cell, cells at its start count nothing, else a part of
-   * its first cell counts twice.
+   * Slots of a width to choose. Runs of n cells of one rate r are worth at most r × ((n + 1) · grid − kerf): where the kerf
+   * is wider than a cell, cells at the start of a run count nothing, else a part of its first cell counts twice.
    */
-  private sumColumns(
-    setAt: Int16Array,
-    perCell: readonly number[],
-    lost: number,
-    sum: Float64Array,
-    first: Float64Array,
-  ): void {
+  private addFlex(n: number, tables: readonly Float64Array[], rows: number): void {
     const { cells, grid } = this.cells.v;
-    sum[0] = 0;
+    const { kerf } = this.cells;
+    const perCell = tables.map((table) => Math.ceil((table[rows] as number) * grid));
+    if (perCell.every((rate) => rate === 0)) return;
+    const run = this.flexRuns[n] as FlexRun;
+    const { setAt } = (this.plan.flexible[n] as SlotPlan['flexible'][number]).slot;
+    const { sum, first } = run;
     for (let p = 0; p < cells; p++) sum[p + 1] = (sum[p] as number) + (perCell[setAt[p] as number] as number);
-    const skipped = Math.floor((lost - grid) / grid + 1e-9);
-    const more = (grid - lost) / grid;
+    const skipped = Math.floor((kerf - grid) / grid + 1e-9);
+    const more = (grid - kerf) / grid;
     for (let p = 0; p <= cells; p++) {
       first[p] =
-        lost >= grid
+        kerf >= grid
           ? (sum[Math.min(cells, p + skipped)] as number)
           : (sum[p] as number) - Math.ceil(more * (perCell[setAt[p] as number] as number));
     }
-  }
-
-  /** Narrowest and widest of all strips. */
-  private stripLimits(): [number, number] {
-    let [narrow, wide] = [Infinity, 0];
-    for (const { item } of this.flexible) {
-      const { width, strip } = this.items[item] as RelaxedItem;
-      narrow = Math.min(narrow, width);
-      wide = Math.max(wide, strip?.widest ?? width);
-    }
-    return [narrow, Math.min(wide, this.cells.v.size)];
+    this.path.addFlex(run);
   }
 
   /** At most what the rows from each on can give: prices spread evenly over the rows of their pieces. */
@@ -662,7 +352,7 @@ export class RelaxedPricing {
     for (let q = u.cells - 1; q >= 0; q--) {
       const here: string[] = [];
       // A shaped piece’s inner rectangle lies somewhere within its rows: it is let through.
-      const { au, bu } = this.barriers[0] as Barriers;
+      const { au, bu } = this.plan.barriers[0] as Barriers;
       for (let f = 0; f < au.length; f++)
         if (q >= (au[f] as number) && q < (bu[f] as number)) here.push(`${f}`);
       const key = here.join();
@@ -676,68 +366,47 @@ export class RelaxedPricing {
     return after;
   }
 
-  /** At most what one row gives where these findings cross it. */
+  /** At most what one row gives where these findings cross it: a stack along v of the densities of what crosses the row. */
   private bar(found: readonly number[]): number {
     const { u, v, kerf } = this.cells;
     const many = v.cells;
-    const { av, bv } = this.barriers[0] as Barriers;
-    const best = new Float64Array(many + 1);
-    const blocks = (gradeBit: number): number[] =>
-      found.filter((f) => ((this.cells.masks[f] as number) & gradeBit) !== 0);
-    const steps: { step: number; each: number; limit: Int32Array }[] = [];
-    const limitOf = (gradeBit: number): Int32Array => {
-      const limit = new Int32Array(many + 1).fill(many);
-      for (const f of blocks(gradeBit)) {
-        for (let p = 0; p < Math.min(many + 1, bv[f] as number); p++)
-          if ((limit[p] as number) > (av[f] as number)) limit[p] = av[f] as number;
-      }
-      return limit;
-    };
-    const density = (member: Member, size: number): number => {
-      const { each, perCell } = this.priceOf(member, size);
-      return member.run
-        ? Math.ceil(perCell + Math.max(0, each) / Math.max(1, member.step))
-        : Math.ceil(each / Math.max(1, member.step));
-    };
-    for (const slot of this.classes) {
+    const { av, bv } = this.plan.barriers[0] as Barriers;
+    const path = this.bars;
+    path.begin(0);
+    const past = (gradeBit: number): Int32Array =>
+      limitsPast(
+        found.filter((f) => ((this.cells.masks[f] as number) & gradeBit) !== 0),
+        av,
+        bv,
+        many,
+      );
+    for (const slot of this.plan.classes) {
       for (const member of slot.members) {
-        const limit = member.barriers > 0 ? new Int32Array(many + 1).fill(many) : limitOf(member.gradeBit);
-        steps.push({ step: slot.step, each: density(member, slot.size), limit });
+        const { each, perRow } = this.priceOf(member, slot.size);
+        const density = member.run
+          ? Math.ceil(perRow + Math.max(0, each) / Math.max(1, member.step))
+          : Math.ceil(each / Math.max(1, member.step));
+        if (density <= 0) continue;
+        const limit = past(member.barriers > 0 ? 0 : member.gradeBit);
+        path.addStep(member.item, slot.step, slot.step, density, limit);
       }
     }
-    let runs = 0;
     const { perMm2 } = this.keep;
-    const { u: minU, v: minV } = this.least();
     if (perMm2 > 0) {
-      const leastU = Math.max(1, this.cells.stepU(minU));
-      const rate = perMm2 * (u.grid + Math.max(0, u.grid - kerf) / leastU);
-      const limit = limitOf(this.keep.gradeBit);
-      const [each, perCell] = [whole(rate * (v.grid - kerf)), whole(rate * v.grid)];
-      this.run(runs++).begin(this.cells.stepV(minV), many, each, perCell, limit, NONE, 0);
+      const least = this.least();
+      const leastRows = Math.max(1, this.cells.stepU(least.u));
+      const rate = perMm2 * (u.grid + Math.max(0, u.grid - kerf) / leastRows);
+      const [each, perCell] = [wholeUp(rate * (v.grid - kerf)), wholeUp(rate * v.grid)];
+      path.addRun(NONE, this.cells.stepV(least.v), many, each, perCell, past(this.keep.gradeBit));
     }
-    for (const member of this.flexible) {
-      const { width, strip } = this.items[member.item] as RelaxedItem;
-      const perMm = (this.price[member.item] as number) / Math.max(1, member.step);
+    for (const { item, step, gradeBit } of this.plan.strips) {
+      const { width, strip } = this.items[item] as RelaxedItem;
+      const perMm = (this.price[item] as number) / Math.max(1, step);
       const most = Math.floor((Math.min(strip?.widest ?? width, v.size) + kerf) / v.grid + 1e-5);
       const each = Math.ceil(perMm * (v.grid - kerf - (strip?.joint ?? 0)));
-      const limit = limitOf(member.gradeBit);
-      this.run(runs++).begin(this.cells.stepV(width), most, each, Math.ceil(perMm * v.grid), limit, NONE, 0);
+      path.addRun(item, this.cells.stepV(width), most, each, Math.ceil(perMm * v.grid), past(gradeBit));
     }
-    for (let p = 0; p <= many; p++) {
-      let value = p > 0 ? (best[p - 1] as number) : 0;
-      for (const { step, each, limit } of steps) {
-        const start = p - step;
-        if (start < 0 || p > (limit[start] as number)) continue;
-        const with_ = (best[start] as number) + each;
-        if (with_ > value) value = with_;
-      }
-      for (let n = 0; n < runs; n++) {
-        const with_ = (this.runs[n] as Run).value(p, best);
-        if (with_ > value) value = with_;
-      }
-      best[p] = value;
-    }
-    return best[many] as number;
+    return path.best(many)[many] as number;
   }
 
   /** What the best pattern cuts, found by walking back. */
@@ -745,23 +414,20 @@ export class RelaxedPricing {
     const taken = new Float64Array(this.items.length);
     let credit = 0;
     const { u, v, kerf } = this.cells;
-    const band = new BandTrace();
-    const stack = new StackTrace();
-    const stackOf = (slot: SlotClass, set: FindingSet, q: number, rows: number, size: number): void => {
-      const best = this.stack(slot, set, q, stack);
+    const stackOf = (slot: SlotClass, start: number, q: number, rows: number, size: number): void => {
+      const set = slot.sets[slot.setAt[start] as number] as FindingSet;
+      const best = this.stack(slot, set, q);
       for (let row = rows; row > 0;) {
-        if (row > 0 && best[row] === best[row - 1]) {
+        if (best[row] === best[row - 1]) {
           row--;
           continue;
         }
-        const item = stack.item[row] as number;
-        const step = stack.step[row] as number;
-        if (item === NONE)
-          credit += whole(this.keep.perMm2 * (slot.size || size) * ((step + 1) * u.grid - kerf));
+        const { item, rows: step } = this.stacks.cameFrom(best, row);
+        if (item === NONE) credit += wholeUp(this.keep.perMm2 * size * ((step + 1) * u.grid - kerf));
         else {
           const { strip } = this.items[item] as RelaxedItem;
-          const wide =
-            this.school === 'crosscutFirst' ? size : Math.min(strip?.widest ?? 0, (step + 1) * u.grid - kerf);
+          const across = this.school === 'crosscutFirst' ? size : (step + 1) * u.grid - kerf;
+          const wide = strip ? Math.min(strip.widest, across) : 0;
           taken[item] = (taken[item] as number) + (strip ? Math.max(0, wide - strip.joint) : 1);
         }
         row -= step;
@@ -773,22 +439,21 @@ export class RelaxedPricing {
         end--;
         continue;
       }
-      this.band(this.stacksFrom(q, walk), q, end, band);
+      this.band(this.stacksFrom(q, walk), q, end);
+      const { best } = this.path;
       for (let p = v.cells; p > 0;) {
-        if (band.best[p] === band.best[p - 1]) {
+        if (best[p] === best[p - 1]) {
           p--;
           continue;
         }
-        const kind = band.kind[p] as number;
-        const start = band.start[p] as number;
-        if (kind >= 0) {
-          const slot = this.classes[kind] as SlotClass;
-          stackOf(slot, slot.sets[slot.setAt[start] as number] as FindingSet, q, end - q, slot.size);
-        } else if (kind === NONE) credit += (band.best[p] as number) - (band.best[start] as number);
+        const { kind, start } = this.path.cameFrom(p);
+        const slot = this.plan.classes[kind];
+        if (slot) stackOf(slot, start, q, end - q, slot.size);
+        else if (kind === NONE) credit += (best[p] as number) - (best[start] as number);
         else {
-          const { slot } = this.flexSlots[FLEXIBLE - kind] as FlexSlot;
-          const size = Math.min(this.stripLimits()[1], (p - start + 1) * v.grid - kerf);
-          stackOf(slot, slot.sets[slot.setAt[start] as number] as FindingSet, q, end - q, size);
+          const flexible = this.plan.flexible[NONE - 1 - kind] as SlotPlan['flexible'][number];
+          const size = Math.min(this.plan.stripLimits()[1], (p - start + 1) * v.grid - kerf);
+          stackOf(flexible.slot, start, q, end - q, size);
         }
         p = start;
       }
@@ -796,12 +461,6 @@ export class RelaxedPricing {
     }
     return { worth, taken, credit };
   }
-}
-
-/** What rows from each on give at most, on cells `grid` mm high; only for patterns worth more than was asked. */
-export interface Guide {
-  readonly grid: number;
-  readonly left: Float64Array;
 }
 
 /** A band over the rows from q to `end`, and the most it is worth. */
@@ -826,6 +485,23 @@ interface BandStacks {
   readonly flex: readonly (readonly Float64Array[])[];
 }
 
+interface StackTable {
+  /** Which set of findings is empty, or −1; and the stacks there. */
+  readonly free: number;
+  readonly whole: Float64Array | null;
+}
+
+/** For each start the last end that passes barriers: none of them may be straddled. */
+function limitsPast(blocks: readonly number[], a: Int32Array, b: Int32Array, cells: number): Int32Array {
+  const limit = new Int32Array(cells + 1).fill(cells);
+  for (const f of blocks) {
+    const stop = a[f] as number;
+    const last = Math.min(cells + 1, b[f] as number);
+    for (let at = 0; at < last; at++) if ((limit[at] as number) > stop) limit[at] = stop;
+  }
+  return limit;
+}
+
 /** Height between `low` and `high` in gaps of at least `least` between findings, which stand by their place, mm. */
 function clearHeight(
   found: readonly number[],
@@ -843,146 +519,4 @@ function clearHeight(
   }
   if (high - free >= least - 1e-6) sum += high - free;
   return sum;
-}
-
-interface StackTable {
-  /** Which set of findings is empty, or −1; and the stacks there. */
-  readonly free: number;
-  readonly whole: Float64Array | null;
-}
-
-/**
- * A run of cells of a length to choose, worth `each` + `perCell` × cells: the best that ends at each place, asked in
- * turn. Starts that may still matter wait in a queue, the best of them first.
- */
-class Run {
-  private readonly queue: Int32Array;
-  private head = 0;
-  private tail = 0;
-  private next = 0;
-  private least = 0;
-  private most = 0;
-  private each = 0;
-  private perCell = 0;
-  private limit: Int32Array = NO_LIMIT;
-  private offset = 0;
-  item = NONE;
-  /** Where the best run begins that was last asked for. */
-  start = NONE;
-
-  constructor(cells: number) {
-    this.queue = new Int32Array(cells + 2);
-  }
-
-  /** A run of `least` to `most` cells; `limit` is the last end for each start, in cells from `offset` before. */
-  begin(
-    least: number,
-    most: number,
-    each: number,
-    perCell: number,
-    limit: Int32Array,
-    item: number,
-    offset: number,
-  ): void {
-    this.head = 0;
-    this.tail = 0;
-    this.next = 0;
-    this.least = Math.max(1, least);
-    this.most = most;
-    this.each = each;
-    this.perCell = perCell;
-    this.limit = limit;
-    this.item = item;
-    this.offset = offset;
-  }
-
-  value(end: number, best: Float64Array): number {
-    const { queue, perCell, limit, offset } = this;
-    const last = end - this.least;
-    for (; this.next <= last; this.next++) {
-      const rate = (best[this.next] as number) - perCell * this.next;
-      while (this.tail > this.head) {
-        const other = queue[this.tail - 1] as number;
-        if ((best[other] as number) - perCell * other > rate) break;
-        this.tail--;
-      }
-      queue[this.tail++] = this.next;
-    }
-    while (this.head < this.tail) {
-      const start = queue[this.head] as number;
-      if (start >= end - this.most && (limit[start + offset] as number) >= end + offset) break;
-      this.head++;
-    }
-    this.start = this.head < this.tail ? (queue[this.head] as number) : NONE;
-    return this.start === NONE ? -1 : (best[this.start] as number) + this.each + perCell * (end - this.start);
-  }
-}
-
-/** A slot of a width to choose: the best run that ends at each place, asked in turn. */
-class FlexSlot {
-  readonly sum: Float64Array;
-  readonly first: Float64Array;
-  private readonly queue: Int32Array;
-  private head = 0;
-  private tail = 0;
-  start = NONE;
-
-  constructor(
-    readonly slot: SlotClass,
-    private readonly least: number,
-    private readonly most: number,
-    cells: number,
-  ) {
-    this.sum = new Float64Array(cells + 1);
-    this.first = new Float64Array(cells + 1);
-    this.queue = new Int32Array(cells + 2);
-  }
-
-  begin(): void {
-    this.head = 0;
-    this.tail = 0;
-  }
-
-  value(end: number, best: Float64Array): number {
-    const { queue, first } = this;
-    const next = end - Math.max(1, this.least);
-    if (next < 0) return -1;
-    const rate = (best[next] as number) - (first[next] as number);
-    while (this.tail > this.head) {
-      const other = queue[this.tail - 1] as number;
-      if ((best[other] as number) - (first[other] as number) > rate) break;
-      this.tail--;
-    }
-    queue[this.tail++] = next;
-    while ((queue[this.head] as number) < end - this.most) this.head++;
-    this.start = queue[this.head] as number;
-    return (best[this.start] as number) - (first[this.start] as number) + (this.sum[end] as number);
-  }
-}
-
-class StackTrace {
-  item = new Int32Array(0);
-  step = new Int32Array(0);
-  begin(rows: number): void {
-    this.item = new Int32Array(rows + 1);
-    this.step = new Int32Array(rows + 1);
-  }
-  note(row: number, item: number, step: number): void {
-    this.item[row] = item;
-    this.step[row] = step;
-  }
-}
-
-class BandTrace {
-  kind = new Int32Array(0);
-  start = new Int32Array(0);
-  best = new Float64Array(0);
-  begin(many: number): void {
-    this.kind = new Int32Array(many + 1);
-    this.start = new Int32Array(many + 1);
-  }
-  note(p: number, kind: number, start: number): void {
-    this.kind[p] = kind;
-    this.start[p] = start;
-  }
 }

@@ -13,6 +13,7 @@ import type { Piece } from '../stock/piece.ts';
 import { DEFAULT_HABITS } from '../yield/habits.ts';
 import { DEFAULT_MACHINES } from '../yield/machines.ts';
 import { DEFAULT_OFFCUT } from '../solver/instance.ts';
+import { matchSteps } from '../solver/solve.ts';
 import { projectInstance } from './project-instance.ts';
 
 const rules = { habits: DEFAULT_HABITS, machines: DEFAULT_MACHINES };
@@ -36,7 +37,10 @@ const marked = aPiece({
   id: 'marked',
   tone: tone(60),
   grain: 'quarter',
-  findings: [aFinding('stain', { x: 100, y: 10, length: 300, width: 60 })],
+  findings: [
+    aFinding('stain', { x: 100, y: 10, length: 300, width: 60 }),
+    aFinding('stain', { face: 'B', x: 100, y: 10, length: 300, width: 60 }),
+  ],
 });
 const dark = aPiece({ id: 'dark', tone: tone(25), grain: 'quarter' });
 const pieces: readonly Piece[] = [
@@ -105,5 +109,100 @@ describe('a wish', () => {
         expect(board.reluctance?.['rail'] ?? 0).toBeLessThanOrEqual(1.3 * worthOfPart);
       }
     }
+  });
+});
+
+/** Tags of the pieces that a short search cuts, in order. */
+function cutFrom(wanted: Wanted, parts: Part[], from: readonly Piece[], rounds = 60): string[] {
+  const instance = projectInstance(project(wanted, parts), from, rules);
+  let [used, coverage]: [string[], number] = [[], 0];
+  for (const { plan, round } of matchSteps(instance)) {
+    coverage = plan.coverage;
+    used = [...new Set(plan.placements.map(({ boardId }) => boardId))].sort();
+    if (round >= rounds) break;
+  }
+  expect(coverage).toBe(1);
+  return used;
+}
+
+/** Pieces of one size, that differ in one thing. */
+const stock = (id: string, more: Partial<Piece> = {}): Piece =>
+  aPiece({ id, length: 900, width: 120, thickness: 30, grain: 'flat', tone: tone(60), ...more });
+
+describe('each weight decides where all else is nearly the same:', () => {
+  const panel = part('top', {
+    length: 640,
+    width: 190,
+    make: { kind: 'panel', leastStripMm: 80, widestStripMm: 105 },
+  });
+
+  it('the strips of a panel are of one tone', () => {
+    const from = [
+      stock('a light', { tone: tone(70) }),
+      stock('b dark', { tone: tone(40) }),
+      stock('c light', { tone: tone(69) }),
+      stock('d dark', { tone: tone(41) }),
+    ];
+    const used = cutFrom('best-looking', [panel], from);
+    expect(used).toHaveLength(2);
+    expect(new Set(used.map((id) => id.split(' ')[1])).size).toBe(1);
+  });
+
+  it('and of one figure', () => {
+    const from = [
+      stock('a quarter', { grain: 'quarter' }),
+      stock('b flat'),
+      stock('c flat'),
+      stock('d quarter', { grain: 'quarter' }),
+    ];
+    const used = cutFrom('best-looking', [panel], from);
+    expect(new Set(used.map((id) => id.split(' ')[1])).size).toBe(1);
+  });
+
+  it('sapwood stays out of sight', () => {
+    const from = [stock('a sappy', { sapwood: 'upper' }), stock('b heart', { sapwood: 'none' })];
+    expect(cutFrom('best-looking', [part('rail')], from)).toEqual(['b heart']);
+    expect(cutFrom('best-looking', [part('rail', { grade: 'hidden' })], from)).toHaveLength(1);
+  });
+
+  it('the better face is the one that shows', () => {
+    const stain = (face: 'A' | 'B') => aFinding('stain', { face, x: 100, y: 10, length: 500, width: 80 });
+    const from = [
+      stock('a both', { findings: [stain('A'), stain('B')] }),
+      stock('b one', { findings: [stain('B')] }),
+    ];
+    expect(cutFrom('best-looking', [part('rail')], from)).toEqual(['b one']);
+  });
+
+  it('a long piece is kept whole', () => {
+    // The long piece leaves an offcut, so by area alone it would do as well.
+    const from = [stock('a long', { length: 3000 }), stock('b short', { length: 1450 })];
+    expect(cutFrom('best-looking', [part('rail')], from)).toEqual(['b short']);
+  });
+
+  it('thickness is left in hand', () => {
+    const lean = stock('a lean', { thickness: 19 });
+    const from = [lean, stock('b ample', { thickness: 20.2 })];
+    const { instance } = reluctance('least-work', [part('rail')], from);
+    const inHand = (id: string): number =>
+      (instance.boards.find((board) => board.id === id)?.yields?.['rail'] ?? 0) - 18;
+    expect(inHand('a lean')).toBeLessThan(1);
+    expect(inHand('b ample')).toBeGreaterThan(1);
+    expect(cutFrom('least-work', [part('rail')], from)).toEqual(['b ample']);
+  });
+
+  it('copies come from boards of one thickness, so that the planer is set once', () => {
+    const legs = part('leg', { qty: 2, length: 640, width: 90 });
+    const from = [
+      stock('a 24', { thickness: 24 }),
+      stock('b 26', { thickness: 26 }),
+      stock('c 24', { thickness: 24 }),
+    ];
+    expect(cutFrom('least-work', [legs], from)).toEqual(['a 24', 'c 24']);
+  });
+
+  it('little is planed away', () => {
+    const from = [stock('a thick', { thickness: 50 }), stock('b near', { thickness: 24 })];
+    expect(cutFrom('least-work', [part('rail')], from)).toEqual(['b near']);
   });
 });
