@@ -1,0 +1,310 @@
+/** The second stage: the best filling of a band, slots one after the other along v. */
+import type { Effort } from './pattern-board.ts';
+import { SAME_WORTH, TOUCH } from '../tolerances.ts';
+import type { BoardView } from './board-view.ts';
+import { Labels, MOST_LABELS } from './labels.ts';
+import { StackKernel, type Stack } from './stack-kernel.ts';
+
+/** Labels that a step holds until only the richest and the earliest are kept. */
+const MOST_IN_STEP = 3;
+const NOTHING: readonly number[] = [];
+
+export interface Slot {
+  readonly stack: Stack;
+  readonly v: number;
+  readonly size: number;
+}
+
+/** The best filling of a band. */
+export interface Fill {
+  readonly worth: number;
+  readonly slots: readonly Slot[];
+  /** Item indices, with repeats. */
+  readonly taken: readonly number[];
+}
+
+/** Items of one size along v, those that pay best first. */
+export interface ItemClass {
+  readonly v: number;
+  readonly members: readonly number[];
+}
+
+/** Items of one class that are low enough for a band, and their stack where nothing is in the way. */
+interface SlotClass {
+  readonly members: readonly number[];
+  readonly v: number;
+  readonly whole: Stack;
+  /** Worth per mm of slot. */
+  readonly rate: number;
+  /** Whether none of its members is shaped; and its stacks beside findings, by where the band begins and which they are. */
+  readonly plain: boolean;
+  readonly beside: Map<string, Stack | null>;
+}
+
+/** One band is filled at a time. */
+const LABELS = new Labels<Slot>();
+
+export class BandKernel {
+  private readonly stacks: StackKernel;
+  private readonly classesOf = new Map<number, readonly SlotClass[]>();
+  private readonly memo = new Map<number, Map<number, { readonly used: string; readonly fill: Fill }[]>>();
+  private readonly wants: number;
+  private readonly labels = LABELS;
+  /** Labels that end within a step of the band. */
+  private readonly steps: number[][];
+  private richest = 0;
+  /** What is left of each want behind a label: as long as there are wants. */
+  private readonly behind: Float64Array;
+
+  constructor(
+    private readonly view: BoardView,
+    private readonly classes: readonly ItemClass[],
+    /** All that is wanted. */
+    private readonly all: Float64Array,
+    private readonly effort: Effort,
+  ) {
+    this.stacks = new StackKernel(view);
+    this.wants = all.length;
+    this.behind = new Float64Array(this.wants);
+    this.steps = Array.from({ length: effort.slots + 1 }, () => []);
+  }
+
+  /** The band's filling with no more than is `left`, remembered by what is in its way; `free`: as if nothing were. */
+  fill(from: number, h: number, left: Float64Array, free = false): Fill {
+    const { view } = this;
+    const blocks: number[] = [];
+    let partly = false;
+    // Findings as bits: exact up to 31 of them, beyond that the place is in the key as well.
+    let marks = 0;
+    for (let i = 0; i < view.many && !free; i++) {
+      const [a, b] = [view.u0[i] as number, view.u1[i] as number];
+      if (a >= from + h - TOUCH || b <= from + TOUCH) continue;
+      blocks.push(i);
+      marks |= 1 << (i % 31);
+      if (i >= 31 || a > from + TOUCH || b < from + h - TOUCH) partly = true;
+    }
+    let sameHeight = this.memo.get(h);
+    if (!sameHeight) this.memo.set(h, (sameHeight = new Map()));
+    const key = partly ? -1 - from : marks;
+    let known = sameHeight.get(key);
+    if (!known) sameHeight.set(key, (known = []));
+    const [first] = known;
+    if (first === undefined) {
+      // Calculated with all wants open: where it still fits, nothing can be better.
+      const fill = this.pack(from, h, blocks, this.all);
+      known.push({ used: '', fill });
+      if (this.fits(fill, left)) return fill;
+    } else if (this.fits(first.fill, left)) return first.fill;
+    const used = left.join();
+    for (const entry of known) if (entry.used === used) return entry.fill;
+    const fill = this.pack(from, h, blocks, left);
+    known.push({ used, fill });
+    return fill;
+  }
+
+  private fits({ taken }: Fill, left: Float64Array): boolean {
+    const { behind } = this;
+    behind.set(left);
+    let good = true;
+    for (const i of taken) {
+      const { want, fills } = this.view.item(i);
+      behind[want] = (behind[want] as number) - fills;
+      if (behind[want] < -TOUCH) good = false;
+    }
+    return good;
+  }
+
+  /** Packs slots along v. */
+  private pack(from: number, h: number, blocks: readonly number[], left: Float64Array): Fill {
+    const { view } = this;
+    const classes = this.classesFor(h);
+    const most = Math.max(classes[0]?.rate ?? 0, h * view.keep.perMm2);
+    for (const step of this.steps) step.length = 0;
+    this.labels.begin(this.wants);
+    this.richest = 0;
+    this.put(0, 0, -1, null);
+    // Labels are put on further along while this goes on; a step once passed gets no more.
+    for (const step of this.steps) {
+      for (let n = 0; n < step.length; n++) {
+        const label = step[n] as number;
+        const [at, worth] = [this.labels.at[label] as number, this.labels.worth[label] as number];
+        if (worth + most * (view.V - at + view.kerf) <= (this.labels.worth[this.richest] as number) + TOUCH)
+          continue;
+        this.skip(label, blocks);
+        this.keepFrom(label, from, h, blocks);
+        for (const slot of classes) {
+          if (at + slot.v > view.V + TOUCH) continue;
+          const stack = this.stackBehind(label, from, h, slot, blocks, left);
+          if (stack === null) continue;
+          this.put(at + slot.v + view.kerf, worth + stack.worth, label, { stack, v: at, size: slot.v });
+        }
+      }
+    }
+    return this.fillOf(this.richest);
+  }
+
+  private put(at: number, worth: number, parent: number, slot: Slot | null): void {
+    const { view, labels } = this;
+    if (labels.many === MOST_LABELS) return;
+    const ends = at >= view.V - TOUCH;
+    const richer = labels.many === 0 || worth > (labels.worth[this.richest] as number);
+    if (ends && !richer) return;
+    const step = ends ? null : (this.steps[Math.floor((at / view.V) * this.effort.slots)] as number[]);
+    if (step) {
+      for (const other of step) {
+        const earlier = (labels.at[other] as number) <= at + TOUCH;
+        if (earlier && (labels.worth[other] as number) >= worth - SAME_WORTH) return;
+      }
+    }
+    const label = labels.add(at, worth, parent, slot);
+    if (slot) {
+      for (const i of slot.stack.items) {
+        const { want, fills } = view.item(i);
+        labels.use(label, want, fills);
+      }
+    }
+    if (richer) this.richest = label;
+    if (step) this.addTo(step, label);
+  }
+
+  /** Adds a label to a step: those it is better than leave, and of many only the richest and the earliest stay. */
+  private addTo(step: number[], label: number): void {
+    const { at: ends, worth: worths } = this.labels;
+    const [at, worth] = [ends[label] as number, worths[label] as number];
+    let n = 0;
+    for (const other of step) {
+      const better = at <= (ends[other] as number) + TOUCH && worth >= (worths[other] as number) - SAME_WORTH;
+      if (!better) step[n++] = other;
+    }
+    step.length = n;
+    step.push(label);
+    if (step.length <= MOST_IN_STEP) return;
+    let [rich, early] = [step[0] as number, step[0] as number];
+    for (const other of step) {
+      if ((worths[other] as number) > (worths[rich] as number)) rich = other;
+      if ((ends[other] as number) < (ends[early] as number)) early = other;
+    }
+    step.length = 0;
+    step.push(rich);
+    if (early !== rich) step.push(early);
+  }
+
+  /** The classes that pay best in a band so high, each with its stack where nothing is in the way. */
+  private classesFor(h: number): readonly SlotClass[] {
+    const known = this.classesOf.get(h);
+    if (known) return known;
+    const { view } = this;
+    const found: SlotClass[] = [];
+    for (const { v, members } of this.classes) {
+      const low = members.filter(
+        (i) => (view.us[i] as number) <= h + TOUCH && (this.all[view.item(i).want] as number) > TOUCH,
+      );
+      if (low.length === 0) continue;
+      const whole = this.stacks.best(low, v, 0, h, NOTHING, 0, this.all);
+      if (!whole) continue;
+      const plain = low.every((i) => view.item(i).shape === undefined);
+      found.push({ members: low, v, whole, rate: whole.worth / (v + view.kerf), plain, beside: new Map() });
+    }
+    found.sort((a, b) => b.rate - a.rate);
+    const best = found.slice(0, this.effort.classes);
+    this.classesOf.set(h, best);
+    return best;
+  }
+
+  /** On to the end of the next finding. */
+  private skip(label: number, blocks: readonly number[]): void {
+    const { view } = this;
+    const at = this.labels.at[label] as number;
+    let next = Infinity;
+    for (const i of blocks) {
+      const end = view.v1[i] as number;
+      if (end > at + TOUCH && end < next) next = end;
+    }
+    if (next < view.V - TOUCH) this.put(next, this.labels.worth[label] as number, label, null);
+  }
+
+  /** A leftover over the band from here: up to the first finding, or beside the findings up to the end. */
+  private keepFrom(label: number, from: number, h: number, blocks: readonly number[]): void {
+    const { view } = this;
+    const { keep, minU, minV, V } = view;
+    const at = this.labels.at[label] as number;
+    if (keep.perMm2 <= 0 || h < minU - TOUCH || V - at < minV - TOUCH) return;
+    let clearTo = V;
+    for (const i of blocks) {
+      if (((view.masks[i] as number) & keep.gradeBit) === 0) continue;
+      if ((view.v1[i] as number) <= at + TOUCH) continue;
+      clearTo = Math.min(clearTo, Math.max(at, view.v0[i] as number));
+    }
+    this.keepUpTo(clearTo, label, from, h, blocks);
+    if (clearTo < V - TOUCH) this.keepUpTo(V, label, from, h, blocks);
+  }
+
+  private keepUpTo(to: number, label: number, from: number, h: number, blocks: readonly number[]): void {
+    const { view } = this;
+    const at = this.labels.at[label] as number;
+    const size = to - at;
+    if (size < view.minV - TOUCH) return;
+    const stack = this.stacks.leftover(size, from, h, view.near(at, to, blocks));
+    if (!stack) return;
+    this.put(to + view.kerf, (this.labels.worth[label] as number) + stack.worth, label, {
+      stack,
+      v: at,
+      size,
+    });
+  }
+
+  /** The best stack of a class behind a label: what is best with all wants open, where they are. */
+  private stackBehind(
+    label: number,
+    from: number,
+    h: number,
+    { members, v, whole, plain, beside }: SlotClass,
+    blocks: readonly number[],
+    left: Float64Array,
+  ): Stack | null {
+    const at = this.labels.at[label] as number;
+    const near = this.view.near(at, at + v, blocks);
+    if (near.length === 0) {
+      if (this.allowed(label, whole, left)) return whole;
+    } else if (plain) {
+      // Stacks of plain pieces depend on which findings are near, not on where in the slot.
+      const key = `${from},${near.join()}`;
+      let stack = beside.get(key);
+      if (stack === undefined) {
+        stack = this.stacks.best(members, v, from, h, near, at, this.all);
+        beside.set(key, stack);
+      }
+      if (stack === null || this.allowed(label, stack, left)) return stack;
+    }
+    return this.stacks.best(members, v, from, h, near, at, this.leftBehind(label, left));
+  }
+
+  private leftBehind(label: number, left: Float64Array): Float64Array {
+    const { behind, labels, wants } = this;
+    for (let w = 0; w < wants; w++) behind[w] = (left[w] as number) - labels.usedBy(label, w);
+    return behind;
+  }
+
+  /** Whether a stack takes no more than is left behind a label. */
+  private allowed(label: number, { items }: Stack, left: Float64Array): boolean {
+    const behind = this.leftBehind(label, left);
+    for (const i of items) {
+      const { want, fills } = this.view.item(i);
+      behind[want] = (behind[want] as number) - fills;
+      if (behind[want] < -TOUCH) return false;
+    }
+    return true;
+  }
+
+  private fillOf(best: number): Fill {
+    const slots: Slot[] = [];
+    const taken: number[] = [];
+    for (let label = best; label >= 0; label = this.labels.parent[label] as number) {
+      const slot = this.labels.slot[label];
+      if (!slot) continue;
+      slots.push(slot);
+      taken.push(...slot.stack.items);
+    }
+    return { worth: this.labels.worth[best] as number, slots, taken };
+  }
+}
