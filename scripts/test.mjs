@@ -37,6 +37,7 @@ command(async () => {
   // Lint takes as long as the three others together.
   await Promise.all([
     check('lint', [tool('eslint'), '.']),
+    check('exports', [tool('knip'), '--include', 'exports,types,files', '--no-config-hints']),
     (async () => {
       await check('types', [join(root, 'scripts/types.mjs')]);
       await check('format', [tool('prettier'), '--check', '--log-level', 'warn', '.']);

@@ -11,13 +11,40 @@ import {
   type MatchPart,
 } from '../src/solver/instance.ts';
 
-export const SIZES = {
+const SIZES = {
   S: { boards: 20, pieces: 25 },
   M: { boards: 150, pieces: 90 },
   L: { boards: 1000, pieces: 300 },
   XL: { boards: 5000, pieces: 900 },
 } as const;
 export type SizeName = keyof typeof SIZES;
+
+/** Racks of the bench whose plans can be full: what they are called, how large they are, and the seed they come from. */
+export const RACKS = {
+  S: [
+    '20/25/4',
+    '20/25/6',
+    '20/25/12',
+    '24/30/1',
+    '24/30/9',
+    '30/40/4',
+    '30/40/6',
+    '30/40/11',
+    '28/34/3',
+    '28/34/11',
+    '30/28/6',
+    '30/28/8',
+  ],
+  M: ['150/90/1', '150/90/3', '150/90/4'],
+  L: ['1000/300/1', '1000/300/2'],
+  XL: ['5000/900/1'],
+} as const satisfies Readonly<Record<SizeName, readonly string[]>>;
+
+/** The rack of a name: boards, pieces, seed. */
+export function rackOf(name: string): MatchInstance {
+  const [boards = 0, pieces = 0, seed = 0] = name.split('/').map(Number);
+  return salvageInstance({ boards, pieces }, seed);
+}
 
 interface FindSort {
   readonly length: readonly [number, number];

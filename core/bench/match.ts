@@ -1,9 +1,15 @@
 /**
- * How good the matching engine is, and how fast: racks of six kinds of find in four sizes, and problems whose
- * optimum is known, beside two baselines: value-sorted first fit without credit for offcuts, and a packer of
- * rectangles that ignores worth.
- * Run with `npm run bench -- match [S M L XL K] [seeds]`; every size runs as long as its bar allows.
+ * How good the matching engine is, and how fast: racks of six kinds of find in four sizes against the best that any search
+ * has ever spent on them (`best-known.json`, only ever lowered), and problems whose optimum is known; beside two baselines:
+ * value-sorted first fit without credit for offcuts, and a packer of rectangles that ignores worth.
+ *
+ * `npm run bench -- match [S,M,L,XL,K] [seeds] [two] [keep]`: every size runs as long as its bar allows. `two` runs the
+ * command line, as it is used from outside, with a second search on another core. `keep` writes better plans into
+ * `best-known.json` and the table into `docs/algorithms/match-quality.md`.
  */
+import { spawnSync } from 'node:child_process';
+import { readFileSync, writeFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
 import { performance } from 'node:perf_hooks';
 import loadHighs from 'highs';
 import { FirstFit } from '../src/solver/first-fit.ts';
@@ -12,14 +18,19 @@ import { solverFrom } from '../src/solver/linear.ts';
 import { matchSteps } from '../src/solver/solve.ts';
 import { verifyPlan } from '../src/solver/verify-plan.ts';
 import type { Demand } from '../src/solver/working-plan.ts';
-import { knownOptimum, salvageInstance, SIZES, type SizeName } from './match-makers.ts';
+import { knownOptimum, rackOf, RACKS, type SizeName } from './match-makers.ts';
 
-const SECONDS: Readonly<Record<SizeName, number>> = { S: 5, M: 15, L: 45, XL: 150 };
+const SECONDS: Readonly<Record<SizeName, number>> = { S: 8, M: 15, L: 45, XL: 150 };
 const KNOWN = [
   { boards: 30, cutUp: 12, seconds: 3 },
   { boards: 140, cutUp: 50, seconds: 8 },
   { boards: 970, cutUp: 150, seconds: 30 },
 ];
+const KNOWN_FILE = new URL('best-known.json', import.meta.url);
+const COMMAND = fileURLToPath(new URL('../../dist/core.mjs', import.meta.url));
+
+type BestKnown = Record<string, { spent: number; day: string }>;
+const bestKnown = JSON.parse(readFileSync(KNOWN_FILE, 'utf8')) as BestKnown;
 
 /** First fit over boards in an order: whole boards are paid for, nothing is credited. */
 function baseline(
@@ -51,25 +62,27 @@ function baseline(
   return { spent, coverage: 1 - missed / demandedAreaMm2(instance.parts) };
 }
 
-const highs = await loadHighs();
-const solver = solverFrom(highs);
+const solver = solverFrom(await loadHighs());
 
 interface Run {
-  readonly firstMs: number;
   readonly plan: MatchPlan;
+  readonly firstMs: number | null;
   /** Share of what the end spends beyond, at a quarter and at half of the time. */
   readonly at: readonly number[];
-  readonly longestStepMs: number;
+  readonly longestStepMs: number | null;
+  readonly mb: number | null;
 }
 
-function run(instance: MatchInstance, seconds: number, seed: number): Run {
+/** One search in this process, which proves beside. */
+function alone(instance: MatchInstance, seconds: number, seed: number): Run {
   const begin = performance.now();
+  const secondsLeft = (): number => seconds - (performance.now() - begin) / 1000;
   let firstMs = 0;
   let last = begin;
   let longestStepMs = 0;
   let plan: MatchPlan | null = null;
   const marks: number[] = [];
-  for (const step of matchSteps(instance, { seed, solver })) {
+  for (const step of matchSteps(instance, { seed, solver, secondsLeft })) {
     const now = performance.now();
     plan = step.plan;
     if (firstMs === 0) firstMs = now - begin;
@@ -82,70 +95,157 @@ function run(instance: MatchInstance, seconds: number, seed: number): Run {
     if (now - begin >= seconds * 1000) break;
   }
   if (plan === null) throw new Error('no plan');
+  const end = plan.consumed;
+  const mb = process.memoryUsage.rss() / 1e6;
+  return { firstMs, plan, at: marks.map((spent) => spent / end - 1), longestStepMs, mb };
+}
+
+/** The command line with two searches, as it is used from outside. */
+function outside(instance: MatchInstance, seconds: number, seed: number): Run {
+  const { status, stdout, stderr } = spawnSync(
+    process.execPath,
+    [COMMAND, 'match', '--seconds', String(seconds), '--seed', String(seed)],
+    { input: JSON.stringify(asInput(instance)), maxBuffer: 1 << 28, encoding: 'utf8' },
+  );
+  if (status !== 0) throw new Error(`the command line failed: ${stderr}`);
+  return { plan: JSON.parse(stdout) as MatchPlan, firstMs: null, at: [], longestStepMs: null, mb: null };
+}
+
+/** The instance as the command line reads it: defects in place of what each grade refuses. */
+function asInput({ boards, ...rest }: MatchInstance): object {
+  const key = (r: { x: number; y: number; length: number; width: number }): string =>
+    [r.x, r.y, r.length, r.width].join();
+  return {
+    ...rest,
+    boards: boards.map(({ blocked, ...board }) => {
+      const [hidden, character] = ['hidden', 'character'].map(
+        (grade) => new Set((blocked[grade] ?? []).map(key)),
+      );
+      const defects = (blocked['clear'] ?? []).map((rect) => ({
+        ...rect,
+        kind: hidden?.has(key(rect)) ? 'rot' : character?.has(key(rect)) ? 'check' : 'knot',
+      }));
+      return { ...board, defects };
+    }),
+  };
+}
+
+const args = process.argv.slice(2);
+const [two, keep] = [args.includes('two'), args.includes('keep')];
+const [sizes = 'S,M,L,K', seedsGiven = '2'] = args.filter((arg) => arg !== 'two' && arg !== 'keep');
+const wanted = sizes.split(',');
+const seeds = Number(seedsGiven);
+const search = two ? outside : alone;
+const percent = (share: number | undefined, digits = 1): string =>
+  share === undefined || !Number.isFinite(share) ? '–' : `${(100 * share).toFixed(digits)} %`;
+const day = new Date().toISOString().slice(0, 10);
+
+function checked(instance: MatchInstance, plan: MatchPlan): void {
   const faults = verifyPlan(instance, plan);
   if (faults.length > 0) throw new Error(`the plan breaks a rule: ${faults.join('; ')}`);
-  const end = plan.consumed;
-  return { firstMs, plan, at: marks.map((spent) => spent / end - 1), longestStepMs };
 }
 
-const memoryMb = (): number => process.memoryUsage.rss() / 1e6;
-const percent = (share: number | undefined): string =>
-  share === undefined ? '-' : `${(100 * share).toFixed(1)} %`;
-
-const wanted = process.argv[2]?.split(',') ?? ['S', 'M', 'L', 'K'];
-const seeds = Number(process.argv[3] ?? 2);
-console.log(
-  'size seed  first ms  coverage     spent  /first fit  /packer  over at ¼   at ½  above bound  above estimate  longest step  MB',
-);
+const HEAD = [
+  'rack',
+  'spent over the best known: mean',
+  'worst',
+  'within 0.5 %',
+  'proven of the best known: mean',
+  'least',
+  'to first fit',
+  'to the packer',
+  'first plan',
+  'over at ¼',
+  'at ½',
+  'longest step',
+  'memory',
+];
+const rows: string[][] = [];
+let runs = 0;
 for (const size of ['S', 'M', 'L', 'XL'] as const) {
   if (!wanted.includes(size)) continue;
-  for (let seed = 1; seed <= seeds; seed++) {
-    const instance = salvageInstance(SIZES[size], seed);
-    const fit = baseline(instance, 'by worth');
-    const packer = baseline(instance, 'as they come');
-    const { firstMs, plan, at, longestStepMs } = run(instance, SECONDS[size], seed);
+  for (const name of RACKS[size]) {
+    const instance = rackOf(name);
+    const [fit, packer] = [baseline(instance, 'by worth'), baseline(instance, 'as they come')];
+    const done: Run[] = [];
+    for (let seed = 1; seed <= seeds; seed++) {
+      const run = search(instance, SECONDS[size], seed);
+      checked(instance, run.plan);
+      runs++;
+      const { spent = Infinity } = bestKnown[name] ?? {};
+      const { coverage, consumed } = run.plan;
+      if (coverage > 1 - 1e-9 && consumed < spent - 1e-6) bestKnown[name] = { spent: consumed, day };
+      done.push(run);
+    }
+    const best = bestKnown[name]?.spent ?? NaN;
+    const over = done.map(({ plan }) => (plan.coverage > 1 - 1e-9 ? plan.consumed / best - 1 : Infinity));
+    const proven = done.map(({ plan }) => (plan.bound ?? 0) / best);
+    const mean = (list: readonly number[]): number => list.reduce((sum, one) => sum + one, 0) / list.length;
+    const [first] = done;
     const ratio = (base: { spent: number; coverage: number }): string =>
-      Math.abs(base.coverage - plan.coverage) < 1e-6
-        ? (plan.consumed / base.spent).toFixed(2)
-        : `(${base.coverage.toFixed(3)})`;
-    console.log(
-      [
-        size.padEnd(4),
-        String(seed).padStart(4),
-        firstMs.toFixed(0).padStart(9),
-        plan.coverage.toFixed(4).padStart(9),
-        plan.consumed.toFixed(2).padStart(9),
-        ratio(fit).padStart(11),
-        ratio(packer).padStart(8),
-        percent(at[0]).padStart(10),
-        percent(at[1]).padStart(6),
-        percent(plan.bound ? plan.consumed / plan.bound - 1 : undefined).padStart(12),
-        percent(plan.estimate ? plan.consumed / plan.estimate - 1 : undefined).padStart(15),
-        `${longestStepMs.toFixed(0)} ms`.padStart(13),
-        memoryMb().toFixed(0).padStart(4),
-      ].join(' '),
-    );
+      base.coverage > 1 - 1e-6 ? (best / base.spent).toFixed(2) : 'covers less';
+    const ms = (value: number | null | undefined): string => (value ? `${value.toFixed(0)} ms` : '–');
+    const row = [
+      `${size} ${name}`,
+      percent(mean(over), 2),
+      percent(Math.max(...over), 2),
+      `${over.filter((one) => one <= 0.005).length} of ${over.length}`,
+      mean(proven).toFixed(3),
+      Math.min(...proven).toFixed(3),
+      ratio(fit),
+      ratio(packer),
+      ms(first?.firstMs),
+      percent(first?.at[0]),
+      percent(first?.at[1]),
+      ms(first?.longestStepMs),
+      first?.mb ? `${first.mb.toFixed(0)} MB` : '–',
+    ];
+    rows.push(row);
+    console.log(row.join(' | '));
   }
 }
+const knownRows: string[][] = [];
 if (wanted.includes('K')) {
-  console.log('known optimum: boards seed  seconds    ratio  above bound');
   for (const { boards, cutUp, seconds } of KNOWN) {
+    const found: number[] = [];
+    const proven: number[] = [];
     for (let seed = 1; seed <= seeds; seed++) {
       const { instance, optimum } = knownOptimum(boards, cutUp, seed);
-      const { plan } = run(instance, seconds, seed);
-      const ratio =
-        plan.coverage < 1 - 1e-9
-          ? `coverage ${plan.coverage.toFixed(4)}`
-          : (plan.consumed / optimum).toFixed(4);
-      console.log(
-        [
-          String(boards).padStart(21),
-          String(seed).padStart(4),
-          String(seconds).padStart(8),
-          ratio.padStart(8),
-          percent(plan.bound ? plan.consumed / plan.bound - 1 : undefined).padStart(12),
-        ].join(' '),
-      );
+      const { plan } = search(instance, seconds, seed);
+      checked(instance, plan);
+      runs++;
+      found.push(plan.coverage > 1 - 1e-9 ? plan.consumed / optimum : Infinity);
+      proven.push((plan.bound ?? 0) / optimum);
     }
+    const row = [
+      String(boards),
+      `${seconds} s`,
+      found.map((ratio) => ratio.toFixed(4)).join(', '),
+      Math.min(...proven).toFixed(3),
+    ];
+    knownRows.push(row);
+    console.log(`known optimum: ${row.join(' | ')}`);
   }
+}
+console.log(`${runs} plans checked, none breaks a rule`);
+
+if (keep) {
+  writeFileSync(KNOWN_FILE, `${JSON.stringify(bestKnown, null, 2)}\n`);
+  const page = new URL('../../docs/algorithms/match-quality.md', import.meta.url);
+  const table = (head: readonly string[], body: readonly string[][]): string =>
+    [head, head.map(() => '---'), ...body].map((row) => `| ${row.join(' | ')} |`).join('\n');
+  const how = two ? 'the command line, two searches' : 'one search';
+  const parts = [
+    ...(rows.length > 0 ? [table(HEAD, rows)] : []),
+    ...(knownRows.length > 0
+      ? [table(['known optimum: boards', 'time', 'spent over optimum, by seed', 'least proven'], knownRows)]
+      : []),
+  ];
+  const mark = `<!-- ${two ? 'two' : 'one'}: ${wanted.join(',')} -->`;
+  const text = readFileSync(page, 'utf8');
+  const section = `${mark}\n\nMeasured on ${day}: ${how}, ${seeds} seeds.\n\n${parts.join('\n\n')}\n\n<!-- end -->`;
+  const at = text.indexOf(mark);
+  const before = at < 0 ? `${text.trimEnd()}\n\n` : text.slice(0, at);
+  const after = at < 0 ? '\n' : text.slice(text.indexOf('<!-- end -->', at) + '<!-- end -->'.length);
+  writeFileSync(page, before + section + after);
 }

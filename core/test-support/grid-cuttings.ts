@@ -14,7 +14,7 @@ export interface GridCase {
 }
 
 /** How the length and the width of a cutting count: as they are (1), squared (2), or 1 if just the least (0). */
-export interface GridPowers {
+interface GridPowers {
   readonly length: 0 | 1 | 2;
   readonly width: 0 | 1 | 2;
 }

@@ -30,8 +30,6 @@ export async function askToNotify(): Promise<boolean> {
   return (await Notification.requestPermission()) === 'granted';
 }
 
-export const mayNotify = (): boolean =>
-  typeof Notification !== 'undefined' && Notification.permission === 'granted';
 export const canAsk = (): boolean =>
   typeof Notification !== 'undefined' && Notification.permission === 'default';
 

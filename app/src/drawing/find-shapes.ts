@@ -9,7 +9,7 @@ export interface Extent {
 }
 
 /** The points of a shape at `share` of the way from standing (0) to apart (1). */
-export function pointsAt(shape: Shape, share: number): Point[] {
+function pointsAt(shape: Shape, share: number): Point[] {
   return shape.whole.map(([x, y], i): Point => {
     const [toX, toY] = shape.apart[i] ?? [x, y];
     return [x + (toX - x) * share, y + (toY - y) * share];

@@ -7,7 +7,7 @@ import { woodTone } from './species-tones';
 const GRAIN_GAP = 9;
 
 /** The outline of a face as a path, px; face B is the piece turned over about its length. */
-export function outlinePath(piece: Piece, face: 'A' | 'B', pxPerMm: number): string {
+function outlinePath(piece: Piece, face: 'A' | 'B', pxPerMm: number): string {
   const { upper, lower } = outlineOf(piece);
   const full = fullWidth(piece);
   const points = [...upper, ...[...lower].reverse()].map(

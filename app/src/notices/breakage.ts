@@ -80,7 +80,7 @@ function unwrapped(thrown: unknown): unknown {
 const messageOf = (error: unknown): string => (error instanceof Error ? error.message : String(error));
 
 /** A report as plain text: what broke and where, how large the shop is, and nothing of what is in it. */
-export function reportOf({ message, stack, at, path, more }: Broken, size: string): string {
+function reportOf({ message, stack, at, path, more }: Broken, size: string): string {
   return [
     `Aldrek broke: ${message}`,
     `when: ${at}${more > 0 ? `, and ${more} more since` : ''}`,

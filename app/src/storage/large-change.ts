@@ -3,9 +3,9 @@ import { emptyChange, SHOP_TABLES, type Delta, type ShopChange } from '@aldrek/c
 import { recordsIn } from './history';
 
 /** A change of more records than this is kept in parts, and not told to other tabs record by record. */
-export const LARGE = 400;
+const LARGE = 400;
 /** Records in a part. */
-export const PART = 150;
+const PART = 150;
 
 export const isLarge = (change: ShopChange): boolean => recordsIn(change) > LARGE;
 

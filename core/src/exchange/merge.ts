@@ -246,34 +246,6 @@ function withFreeTags(
   return { pieces: { ...delta, updated, added: delta.added.map(free) }, retagged };
 }
 
-export interface MergedShops {
-  readonly merged: ShopDocument;
-  readonly conflicts: readonly Conflict[];
-  readonly retagged: readonly Retagged[];
-}
-
-/** Two shops that went apart from one: theirs with our changes brought to bear on it; in a conflict ours stands. */
-export function mergeShops(base: ShopDocument, ours: ShopDocument, theirs: ShopDocument): MergedShops {
-  const alike = <T extends Identified>(from: readonly T[], to: readonly T[]): readonly T[] => {
-    const known = new Map(from.map((record) => [record.id, record]));
-    return to.map((record) => {
-      const was = known.get(record.id);
-      return was && equal(was, record) ? was : record;
-    });
-  };
-  // What is equal is made the same, so that a delta holds only what differs.
-  const next: ShopDocument = {
-    ...ours,
-    hauls: alike(base.hauls, ours.hauls),
-    pieces: alike(base.pieces, ours.pieces),
-    projects: alike(base.projects, ours.projects),
-    entries: alike(base.entries, ours.entries),
-    settings: equal(base.settings, ours.settings) ? base.settings : ours.settings,
-  };
-  const { change, conflicts, retagged } = rebase(changeBetween('merge', base, next), theirs, 'ours');
-  return { merged: applyChange(theirs, change), conflicts, retagged };
-}
-
 /** No change at all, under a label. */
 export const emptyChange = (label: string): ShopChange => ({
   label,

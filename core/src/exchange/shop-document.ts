@@ -12,7 +12,7 @@ import { DEFAULT_WORKSHOP, type Workshop } from '../shop/workshop.ts';
 import type { LengthUnit } from '../units/length.ts';
 
 export const SHOP_FORMAT = 'aldrek-shop';
-export const SHOP_VERSION = 7;
+const SHOP_VERSION = 7;
 
 export interface ShopSettings {
   readonly unit: LengthUnit;

@@ -6,7 +6,7 @@
 import { HAZARD_KINDS, type HazardKind } from '../stock/hazard-kind.ts';
 
 /** What a maker may want to do with wood. */
-export const USES = ['machining', 'burning', 'indoors', 'food', 'children', 'bedding', 'sale'] as const;
+const USES = ['machining', 'burning', 'indoors', 'food', 'children', 'bedding', 'sale'] as const;
 export type Use = (typeof USES)[number];
 
 export const USE_NAMES: Readonly<Record<Use, string>> = {

@@ -10,7 +10,7 @@ import type { HazardKind } from '../stock/hazard-kind.ts';
 import type { PalletMark } from '../stock/pallet-mark.ts';
 import { hazardSet } from './hazard.ts';
 
-export interface Answer {
+interface Answer {
   readonly id: string;
   readonly text: string;
   readonly hazards: readonly HazardKind[];
@@ -194,7 +194,7 @@ export const finishIsLeadFree = (answers: Readonly<Record<string, string>>): boo
   SETTLES_LEAD.has(answers['paint'] ?? '');
 
 /** What a pallet's mark leaves; no mark is an unknown history. */
-export function markHazards(mark: PalletMark | undefined): readonly HazardKind[] {
+function markHazards(mark: PalletMark | undefined): readonly HazardKind[] {
   switch (mark?.treatment) {
     case 'HT':
     case 'DH':

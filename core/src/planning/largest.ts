@@ -24,7 +24,7 @@ export interface Largest {
 }
 
 /** To so many mm. */
-export const LARGEST_STEP_MM = 5;
+const LARGEST_STEP_MM = 5;
 const STEPS = 60;
 
 /** A project of the design at these sizes, on the wishes and the species of `like`. */

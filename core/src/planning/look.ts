@@ -21,7 +21,7 @@ export interface MissingPart {
   readonly inTheWay: readonly FindingInTheWay[];
 }
 
-export interface FitPiece {
+interface FitPiece {
   readonly pieceId: PieceId;
   readonly fitness: Fitness;
 }

@@ -19,7 +19,7 @@ export interface GroupBounds {
 }
 
 /** Of each group, from the greatest of the least thicknesses to the least of the thicknesses. */
-export function groupBounds(project: Pick<Project, 'parts'>): GroupBounds[] {
+function groupBounds(project: Pick<Project, 'parts'>): GroupBounds[] {
   const found = new Map<string, GroupBounds>();
   for (const part of project.parts) {
     if (part.group === undefined || part.group === '') continue;

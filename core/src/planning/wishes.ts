@@ -25,7 +25,7 @@ export interface Wishes {
 /** Counted for each board, in value, where handling counts. */
 const HANDLING = 0.03;
 
-export const WEIGHTS = {
+const WEIGHTS = {
   /** The plainest, most marred wood on a face that shows; or the best where nobody looks. */
   looks: 0.6,
   /** Sapwood on a face that shows. */

@@ -33,7 +33,7 @@ const STRICT: readonly (Ruling | 'free')[] = ['free', 'mind', 'ask', 'never'];
 const strictness = (ruling: Ruling | 'free'): number => STRICT.indexOf(ruling);
 
 /** What a project is for: everything is milled; what does not stand outdoors is taken to live indoors. */
-export const usesOf = (brief: Brief): Use[] => [
+const usesOf = (brief: Brief): Use[] => [
   'machining',
   ...(brief.outdoors === true ? [] : (['indoors'] as const)),
   ...(brief.food === true ? (['food'] as const) : []),

@@ -16,7 +16,7 @@ export type RouteChange =
     };
 
 /** A change of the route of one part of a project. */
-export interface PartRouteChange {
+interface PartRouteChange {
   readonly partId: string;
   readonly change: RouteChange;
 }

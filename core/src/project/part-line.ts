@@ -20,7 +20,7 @@ import {
 import type { SpeciesId } from '../timber/species.ts';
 import type { Part } from './project.ts';
 
-export interface PartChip {
+interface PartChip {
   readonly kind: ChipKind | 'grade';
   readonly text: string;
   readonly start: number;

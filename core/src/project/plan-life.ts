@@ -399,7 +399,7 @@ const sameMissing = (a: ProjectPlan['missing'], b: ProjectPlan['missing']): bool
  * The pieces as the accepted plans reserve them: a piece that several cut goes by the first of them, unless one of
  * the others has it already.
  */
-export function reservedByPlans(pieces: readonly Piece[], projects: readonly Project[]): readonly Piece[] {
+function reservedByPlans(pieces: readonly Piece[], projects: readonly Project[]): readonly Piece[] {
   const by = new Map<PieceId, ProjectId[]>();
   for (const { id, plan } of projects) {
     if (plan?.accepted !== true) continue;

@@ -11,7 +11,7 @@ import { usesKey } from './fitness.ts';
 import type { Part, PartId, PlanHabits, PlannedCut, PlanQuestion, Project, ProjectPlan } from './project.ts';
 
 /** What of a piece a plan rests on, in the order of its mark. */
-export const BOARD_ASPECTS = ['size', 'species', 'findings', 'shape', 'hazards'] as const;
+const BOARD_ASPECTS = ['size', 'species', 'findings', 'shape', 'hazards'] as const;
 export type BoardAspect = (typeof BOARD_ASPECTS)[number];
 
 /** The mark of a piece: where it lies, its tag, photos, readings and scans are no matter to a plan. */
@@ -41,7 +41,7 @@ export function boardMark(piece: Piece): string {
 }
 
 /** What differs between two marks of a piece. */
-export function aspectsChanged(before: string, after: string): BoardAspect[] {
+function aspectsChanged(before: string, after: string): BoardAspect[] {
   const [old, now] = [before.split('.'), after.split('.')];
   return BOARD_ASPECTS.filter((_, i) => old[i] !== now[i]);
 }

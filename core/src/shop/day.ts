@@ -9,7 +9,7 @@ import type { ShopStep } from './shop-step.ts';
 import { minutesOn, type Workshop } from './workshop.ts';
 
 /** Settings nearer than this are one: no finer is the machine set, mm. */
-export const SETTING_TOLERANCE_MM: Readonly<Partial<Record<RouteMachine, number>>> = {
+const SETTING_TOLERANCE_MM: Readonly<Partial<Record<RouteMachine, number>>> = {
   planer: 0.1,
   'mitre-saw': 0.2,
   'table-saw': 0.2,
@@ -61,7 +61,7 @@ const CLASS: Readonly<Partial<Record<NonNullable<ShopStep['do']>, string>>> = {
 };
 
 /** What one setting of a machine serves. */
-export function settingKey({ machine, do: deed, words, setting }: ShopStep): string {
+function settingKey({ machine, do: deed, words, setting }: ShopStep): string {
   const tolerance = SETTING_TOLERANCE_MM[machine as RouteMachine] ?? USUAL_TOLERANCE_MM;
   const at = setting === undefined ? '' : Math.round(setting / tolerance);
   return `${machine ?? 'none'} ${deed === undefined ? words : (CLASS[deed] ?? deed)} ${at}`;

@@ -18,17 +18,7 @@ export type EntryId = string & { readonly brand?: 'EntryId' };
  * and offcuts. `worked`: steps of boards or parts were done. `moved-on`: parts reached a later state. `overruled`: a gate
  * was passed, in the maker’s words. `spoilt`: a part is waste. `glued`: strips or layers became one, and a clock runs.
  */
-export const ENTRY_KINDS = [
-  'broken-down',
-  'planed',
-  'sawn',
-  'worked',
-  'moved-on',
-  'overruled',
-  'spoilt',
-  'glued',
-] as const;
-export type EntryKind = (typeof ENTRY_KINDS)[number];
+type EntryKind = 'broken-down' | 'planed' | 'sawn' | 'worked' | 'moved-on' | 'overruled' | 'spoilt' | 'glued';
 
 /** What has become of a part since it was cut, in order; before that its board is planned or reserved. */
 export const PART_STATES = ['sawn', 'milled', 'glued', 'fitted', 'finished', 'delivered'] as const;

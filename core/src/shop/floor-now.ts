@@ -12,7 +12,7 @@ export interface FloorFacts {
 }
 
 /** Ids of the steps that entries say were done, or passed in the maker's words. */
-export const stepsDone = (entries: readonly Entry[]): ReadonlySet<string> =>
+const stepsDone = (entries: readonly Entry[]): ReadonlySet<string> =>
   new Set(entries.flatMap(({ steps }) => steps ?? []));
 
 /** The floor as it stands: what the steps that are left follow from. */
@@ -29,7 +29,7 @@ export interface FloorNow {
 }
 
 /** Clocks that glue started. */
-export const clocksOf = (entries: readonly Entry[]): ReadonlyMap<EntryId, GlueClock> =>
+const clocksOf = (entries: readonly Entry[]): ReadonlyMap<EntryId, GlueClock> =>
   new Map(entries.flatMap(({ id, clock }) => (clock === undefined ? [] : [[id, clock] as const])));
 
 /** What the entries come to; `about` leaves all boards and parts aside but those with these ids. */

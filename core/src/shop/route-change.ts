@@ -31,7 +31,7 @@ const BLADES: ReadonlySet<RouteMachine> = new Set([
 ]);
 
 /** Whether a machine has a blade that metal breaks. */
-export const hasBlade = (machine: RouteMachine): boolean => BLADES.has(machine);
+const hasBlade = (machine: RouteMachine): boolean => BLADES.has(machine);
 
 /** Machines that a deed can be done on, the usual first. */
 export const WAYS_OF: Readonly<Record<RouteStep['do'], readonly RouteMachine[]>> = {

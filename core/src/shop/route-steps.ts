@@ -6,7 +6,6 @@ import type { RouteDeed, RouteMachine } from '../yield/thickness/milling.ts';
 
 export {
   ROUTE_DEEDS,
-  ROUTE_MACHINES,
   SCHOOLS_OF_MILLING,
   type MillingSchool,
   type RouteDeed,

@@ -31,7 +31,7 @@ import {
 
 const OFFCUT = 'offcut';
 /** Wood from which much was planed rests so long before it is measured again. */
-export const REST_DAYS = 1;
+const REST_DAYS = 1;
 
 const SAW_MACHINES: Readonly<Record<SawWay, Readonly<Record<'rip' | 'crosscut', RouteMachine>>>> = {
   through: { rip: 'table-saw', crosscut: 'mitre-saw' },
@@ -94,12 +94,10 @@ export function shopSteps(now: FloorNow, rules: FloorRules, only?: 'boards'): Sh
 }
 
 /** Names of the steps of one board, so that what was ticked is known again. */
-export const boardStepId = (
-  piece: Pick<Piece, 'id'>,
-  what: 'pull' | 'scan' | 'straighten' | 'sawn',
-): string => `${piece.id}/${what}`;
+const boardStepId = (piece: Pick<Piece, 'id'>, what: 'pull' | 'scan' | 'straighten' | 'sawn'): string =>
+  `${piece.id}/${what}`;
 
-export function cutStepId(
+function cutStepId(
   piece: Pick<Piece, 'id'>,
   { kind, line }: Pick<SheetCut<PlannedCut>, 'kind' | 'line'>,
 ): string {

@@ -4,7 +4,7 @@ import { partLetter, SOLID, type Part, type Project } from '../project/project.t
 import type { Measured, PartInHand } from './entry.ts';
 
 /** How far a part may be from its size before it is said, mm. */
-export const TOLERANCE_MM: Readonly<Record<Measured['side'], number>> = {
+const TOLERANCE_MM: Readonly<Record<Measured['side'], number>> = {
   length: 0.5,
   width: 0.5,
   thickness: 0.3,

@@ -49,7 +49,7 @@ export function wasteAnswers(hazards: readonly HazardKind[]): WasteAnswer[] {
 }
 
 /** The wood that an entry lost something of. */
-export const woodOf = ({ took }: Pick<Entry, 'took'>): readonly Piece[] => [
+const woodOf = ({ took }: Pick<Entry, 'took'>): readonly Piece[] => [
   ...took.pieces,
   ...took.parts.map(({ wood }) => wood),
 ];

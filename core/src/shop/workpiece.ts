@@ -13,7 +13,7 @@ import { fullWidth, type Piece } from '../stock/piece.ts';
 import { ripWay, type Machines } from '../yield/machines.ts';
 import type { PartInHand } from './entry.ts';
 import { changedRoute, type ChangedStep } from './route-change.ts';
-import { schoolOf } from './route-of-part.ts';
+import { schoolOf } from './milling-school.ts';
 import { routeOf } from './route.ts';
 import { crosscutSaw } from './saw-choice.ts';
 import type { Workshop } from './workshop.ts';
@@ -28,7 +28,7 @@ import {
 /** What a part did where its second scan was passed over in the maker's words. */
 export const OVERRULED = 'scan-again overruled';
 
-export const CUT_APART = 'cut-apart';
+const CUT_APART = 'cut-apart';
 
 /** What a part did where its glue was not waited for, in the maker’s words. */
 export const TOO_EARLY = 'glue not waited for';

@@ -10,8 +10,7 @@
  */
 import { overlaps, type Rect } from '../geometry/rectangle.ts';
 import type { School } from '../geometry/school.ts';
-
-const TOLERANCE = 1e-6;
+import { TOUCH } from './tolerances.ts';
 
 /** A group of placements, and the groups that the next stage parts it into. */
 export interface CutGroup<P extends Rect> {
@@ -62,7 +61,7 @@ export function canBeSawn(placements: readonly Rect[], kerf: number, board: Sawn
 }
 
 /** The workpiece that a group is, once it has been cut off. */
-export const workpieceOf = <P extends Rect>({ axis, from, to }: CutGroup<P>, within: Rect): Rect =>
+const workpieceOf = <P extends Rect>({ axis, from, to }: CutGroup<P>, within: Rect): Rect =>
   axis === 'x' ? { ...within, x: from, length: to - from } : { ...within, y: from, width: to - from };
 
 /** Whether no cut of a stage, nor of those after it, runs through metal. A cut is a kerf wide, on the waste side. */
@@ -78,8 +77,8 @@ export function missesMetal<P extends Rect>(
     const line = (at: number): Rect =>
       axis === 'x' ? { ...within, x: at, length: kerf } : { ...within, y: at, width: kerf };
     const cuts = [
-      ...(from > begin + TOLERANCE ? [line(from - kerf)] : []),
-      ...(to < end - TOLERANCE ? [line(to)] : []),
+      ...(from > begin + TOUCH ? [line(from - kerf)] : []),
+      ...(to < end - TOUCH ? [line(to)] : []),
     ];
     if (cuts.some((cut) => metal.some((nail) => overlaps(cut, nail)))) return false;
     return missesMetal(group.groups, workpieceOf(group, within), kerf, metal);
@@ -103,7 +102,7 @@ function part<P extends Rect>(
     const from = low(sorted[i] as P, axis);
     let to = high(sorted[i] as P, axis);
     let end = i + 1;
-    while (end < sorted.length && low(sorted[end] as P, axis) < to + kerf - TOLERANCE) {
+    while (end < sorted.length && low(sorted[end] as P, axis) < to + kerf - TOUCH) {
       to = Math.max(to, high(sorted[end] as P, axis));
       end++;
     }
@@ -128,7 +127,7 @@ function sameExtent(rects: readonly Rect[], axis: 'x' | 'y'): boolean {
   if (!first) return true;
   return rects.every(
     (rect) =>
-      Math.abs(low(rect, axis) - low(first, axis)) < TOLERANCE &&
-      Math.abs(high(rect, axis) - high(first, axis)) < TOLERANCE,
+      Math.abs(low(rect, axis) - low(first, axis)) < TOUCH &&
+      Math.abs(high(rect, axis) - high(first, axis)) < TOUCH,
   );
 }

@@ -5,6 +5,7 @@
 import { boardSuits, type MatchInstance, type Placement } from './instance.ts';
 import { findSpot, type Spot } from './layout.ts';
 import type { Demand, WorkingPlan } from './working-plan.ts';
+import { TOUCH } from './tolerances.ts';
 
 /** Panels of more strips than this are not tried. */
 const MOST_STRIPS = 24;
@@ -97,8 +98,8 @@ export class FirstFit {
     const species = new Set(boards.map((index) => this.instance.boards[index]?.species ?? ''));
     for (let strips = 1; strips <= MOST_STRIPS; strips++) {
       const width = (part.width + this.instance.jointAllowance * (strips - 1)) / strips;
-      if (width > most + 1e-9) continue;
-      if (width < least - 1e-9) return false;
+      if (width > most + TOUCH) continue;
+      if (width < least - TOUCH) return false;
       for (const kind of species) {
         const ofKind = boards.filter((index) => this.instance.boards[index]?.species === kind);
         const trial = new Map(laid);

@@ -7,6 +7,7 @@ import { layersOf, OFFCUT_ID, type Placement } from './instance.ts';
 import { findOffcuts } from './offcuts.ts';
 import type { ColumnCut, Problem } from './problem.ts';
 import type { Demand } from './working-plan.ts';
+import { TOUCH } from './tolerances.ts';
 
 export function firstFitDraft(problem: Problem): Draft {
   const { instance } = problem;
@@ -32,7 +33,7 @@ function demandsOf(problem: Problem, { open }: Draft): Demand[] {
   return problem.wants.flatMap((want, w) => {
     const { part, areaMm2 } = want;
     const left = open[w] as number;
-    if (want.panel) return left < want.amount - 1e-6 ? [] : [{ part, unit: want.unit, areaMm2 }];
+    if (want.panel) return left < want.amount - TOUCH ? [] : [{ part, unit: want.unit, areaMm2 }];
     return Array.from({ length: Math.round(left) }, (_, unit) => ({ part, unit, areaMm2 }));
   });
 }
@@ -64,7 +65,7 @@ export function draftOf(problem: Problem, placements: readonly Placement[]): Dra
 }
 
 const samePlace = (a: Placement, b: Placement): boolean =>
-  a.partId === b.partId && Math.abs(a.x - b.x) + Math.abs(a.y - b.y) < 1e-6;
+  a.partId === b.partId && Math.abs(a.x - b.x) + Math.abs(a.y - b.y) < TOUCH;
 
 /** Lays placements on a board, with what is then worth keeping unless it is told. */
 function layPlaced(

@@ -7,8 +7,7 @@ import TinyQueue from 'tinyqueue';
 import type { Effort } from './pattern.ts';
 import type { Column, Problem } from './problem.ts';
 import type { Want } from './want.ts';
-
-const EPS = 1e-6;
+import { NEVER_ZERO, TOUCH } from './tolerances.ts';
 
 /** Boards cut so far and what is still open; changed in place while a plan is made. */
 export interface Draft {
@@ -28,7 +27,7 @@ export function stillWanted(problem: Problem, column: Column, draft: Draft): boo
   const { gives } = column;
   for (let i = 0; i < gives.length; i += 2) {
     const w = gives[i] as number;
-    if ((draft.open[w] as number) < (gives[i + 1] as number) - EPS) return false;
+    if ((draft.open[w] as number) < (gives[i + 1] as number) - TOUCH) return false;
     const bound = draft.species[w];
     if (bound !== null && bound !== undefined && bound !== problem.speciesOf[column.board]) return false;
   }
@@ -41,7 +40,7 @@ export function lay(problem: Problem, column: Column, draft: Draft): void {
   for (let i = 0; i < gives.length; i += 2) {
     const w = gives[i] as number;
     const left = (draft.open[w] as number) - (gives[i + 1] as number);
-    draft.open[w] = left < EPS ? 0 : left;
+    draft.open[w] = left < TOUCH ? 0 : left;
     if ((problem.wants[w] as Want).panel) draft.species[w] = problem.speciesOf[column.board] ?? null;
   }
 }
@@ -61,8 +60,8 @@ export function layWanted(problem: Problem, column: Column, draft: Draft): void 
     if (want < 0) return true;
     const bound = draft.species[want] ?? null;
     const room = left[want] as number;
-    if (room <= EPS || (bound !== null && bound !== problem.speciesOf[column.board])) return false;
-    if (!(problem.wants[want] as Want).panel && room < fills - EPS) return false;
+    if (room <= TOUCH || (bound !== null && bound !== problem.speciesOf[column.board])) return false;
+    if (!(problem.wants[want] as Want).panel && room < fills - TOUCH) return false;
     left[want] = Math.max(0, room - fills);
     gives.set(want, (gives.get(want) ?? 0) + Math.min(room, fills));
     return true;
@@ -109,13 +108,13 @@ export function fillGreedily(
     if (draft.columns.has(board)) continue;
     heap.push({ board, rate: hopeOf(problem, board, prices, draft), column: null });
   }
-  let openWants = draft.open.reduce((many, left) => many + (left > EPS ? 1 : 0), 0);
+  let openWants = draft.open.reduce((many, left) => many + (left > TOUCH ? 1 : 0), 0);
   while (openWants > 0) {
     const top = heap.pop();
     if (!top || top.rate <= 0) break;
     if (top.column !== null && stillWanted(problem, top.column, draft)) {
       lay(problem, top.column, draft);
-      openWants = draft.open.reduce((many, left) => many + (left > EPS ? 1 : 0), 0);
+      openWants = draft.open.reduce((many, left) => many + (left > TOUCH ? 1 : 0), 0);
       continue;
     }
     const column = problem.column(top.board, prices, draft.open, draft.species, effort);
@@ -123,7 +122,7 @@ export function fillGreedily(
     made?.(column);
     heap.push({
       board: top.board,
-      rate: gainOf(problem, column, prices) / Math.max(1e-9, column.cost),
+      rate: gainOf(problem, column, prices) / Math.max(NEVER_ZERO, column.cost),
       column,
     });
   }
@@ -136,7 +135,7 @@ function hopeOf(problem: Problem, b: number, prices: ArrayLike<number>, draft: D
   let sum = 0;
   for (const w of problem.wantsOf[b] as Int32Array) {
     const left = draft.open[w] as number;
-    if (left <= EPS) continue;
+    if (left <= TOUCH) continue;
     const want = problem.wants[w] as Want;
     const area = want.panel ? want.areaMm2 / want.amount : want.areaMm2;
     const price = prices[at + w] as number;
@@ -150,7 +149,7 @@ function hopeOf(problem: Problem, b: number, prices: ArrayLike<number>, draft: D
   // Either the board is full at the best price, or all that is open is cut and the rest is kept.
   const used = Math.min(full, sum);
   const credit = problem.instance.offcut.credit * (1 - used / full);
-  return used / Math.max(1e-9, whole * (1 - credit));
+  return used / Math.max(NEVER_ZERO, whole * (1 - credit));
 }
 
 /** The greatest rate first; ties go to the lower board. */

@@ -11,8 +11,7 @@ import { layersOf } from './instance.ts';
 import type { Effort } from './pattern.ts';
 import type { Column, Problem } from './problem.ts';
 import type { Want } from './want.ts';
-
-const EPS = 1e-6;
+import { NEVER_ZERO, SAME_COST, TOUCH } from './tolerances.ts';
 
 /** What plans are compared by, in this order. */
 export interface Score {
@@ -25,7 +24,7 @@ export interface Score {
 
 export function betterScore(a: Score, b: Score): number {
   if (Math.abs(a.openMm2 - b.openMm2) > 0.5) return a.openMm2 - b.openMm2;
-  if (Math.abs(a.spent - b.spent) > 1e-9) return a.spent - b.spent;
+  if (Math.abs(a.spent - b.spent) > SAME_COST) return a.spent - b.spent;
   return a.boards - b.boards;
 }
 
@@ -33,10 +32,10 @@ export function openMm2(problem: Problem, open: ArrayLike<number>): number {
   let sum = 0;
   problem.wants.forEach((want, w) => {
     const left = open[w] as number;
-    if (left <= EPS) return;
+    if (left <= TOUCH) return;
     // A laminated copy counts when it has all its layers, as a panel does when it has all its strips.
     const layers = want.panel ? 1 : layersOf(want.part);
-    sum += want.panel ? want.areaMm2 : want.areaMm2 * layers * Math.ceil(left / layers - EPS);
+    sum += want.panel ? want.areaMm2 : want.areaMm2 * layers * Math.ceil(left / layers - TOUCH);
   });
   return sum;
 }
@@ -73,8 +72,8 @@ export function takeOff(problem: Problem, column: Column, draft: Draft): void {
     const w = gives[i] as number;
     const want = problem.wants[w] as Want;
     const left = (draft.open[w] as number) + (gives[i + 1] as number);
-    draft.open[w] = left > want.amount - EPS ? want.amount : left;
-    if (want.panel && left > want.amount - EPS) draft.species[w] = null;
+    draft.open[w] = left > want.amount - TOUCH ? want.amount : left;
+    if (want.panel && left > want.amount - TOUCH) draft.species[w] = null;
   }
 }
 
@@ -185,7 +184,8 @@ export class Improver {
       order > 0 &&
       score.openMm2 <= this.score.openMm2 &&
       score.spent < this.best.spent * (1 + this.leeway) &&
-      score.spent - this.score.spent < this.best.spent * this.leeway * -Math.log(1e-9 + random.next()) * 0.3;
+      score.spent - this.score.spent <
+        this.best.spent * this.leeway * -Math.log(NEVER_ZERO + random.next()) * 0.3;
     if (order > 0 && !nearly) return false;
     this.draft = draft;
     this.score = score;
@@ -205,7 +205,7 @@ export class Improver {
     const prices = varied(from, random, random.next() < 0.3 ? 0.01 : random.next() * 0.4, scale);
     const many = this.problem.wants.length;
     this.draft.open.forEach((left, w) => {
-      if (left <= EPS || (draft.open[w] as number) <= EPS) return;
+      if (left <= TOUCH || (draft.open[w] as number) <= TOUCH) return;
       for (let at = w; at < prices.length; at += many) prices[at] = (prices[at] as number) * 5;
     });
     return prices;
@@ -238,8 +238,19 @@ export class Improver {
   /** The plan less some related boards: what a small programme may lay again. */
   partly(many: number): { draft: Draft; released: Column[] } {
     const draft = copyOf(this.draft);
-    const released = this.release(draft, many);
-    return { draft, released };
+    return { draft, released: this.release(draft, many) };
+  }
+
+  /** The same around one of the boards that give least for what they spend, which comes first. */
+  partlyAroundWorst(many: number): { draft: Draft; released: Column[] } {
+    const draft = copyOf(this.draft);
+    const worst = [...draft.columns.values()]
+      .filter(({ board }) => !this.problem.locked.has(board))
+      .map((column) => ({ column, rate: areaGiven(column) / Math.max(NEVER_ZERO, column.cost) }))
+      .sort((a, b) => a.rate - b.rate)
+      .slice(0, WORST);
+    const seed = worst[this.random.below(worst.length)]?.column;
+    return { draft, released: seed ? this.release(draft, many, seed) : [] };
   }
 
   /** Boards worth cutting for what is open: those released, and `many` others. */
@@ -248,7 +259,7 @@ export class Improver {
   }
 
   /** Takes off a board at random and others that could give the same; and with a panel all its boards. */
-  private release(draft: Draft, many: number): Column[] {
+  private release(draft: Draft, many: number, around?: Column): Column[] {
     const { problem, random } = this;
     const columns = [...draft.columns.values()];
     if (columns.length === 0) return [];
@@ -258,8 +269,8 @@ export class Improver {
       takeOff(problem, column, draft);
       released.push(column);
     };
-    if (random.next() < 0.3) this.releaseWorst(columns, many, off);
-    const seed = this.pickSeed(columns);
+    if (!around && random.next() < 0.3) this.releaseWorst(columns, many, off);
+    const seed = around ?? this.pickSeed(columns);
     off(seed);
     const wants = new Set(problem.wantsOf[seed.board]);
     const near = columns.filter((column) => column !== seed && hasWant(column, wants));
@@ -272,7 +283,7 @@ export class Improver {
     for (let w = 0; w < problem.wants.length; w++) {
       const want = problem.wants[w] as Want;
       const left = draft.open[w] as number;
-      if (!want.panel || left <= EPS || left >= want.amount - EPS) continue;
+      if (!want.panel || left <= TOUCH || left >= want.amount - TOUCH) continue;
       // Mostly the panel is taken off whole, so that its species and its strips are free.
       if (random.next() < 0.3) continue;
       for (const column of [...draft.columns.values()]) {
@@ -287,7 +298,7 @@ export class Improver {
     const rated = columns
       .map((column) => ({
         column,
-        rate: gainOf(this.problem, column, this.even.of) / Math.max(1e-9, column.cost),
+        rate: gainOf(this.problem, column, this.even.of) / Math.max(NEVER_ZERO, column.cost),
       }))
       .sort((a, b) => a.rate - b.rate)
       .slice(0, 2 * many);
@@ -297,10 +308,10 @@ export class Improver {
   private pickSeed(columns: readonly Column[]): Column {
     // Of three at random the one that spends most for what it gives.
     let best = columns[this.random.below(columns.length)] as Column;
-    let worst = best.cost / Math.max(1e-9, gainOf(this.problem, best, this.prices.of));
+    let worst = best.cost / Math.max(NEVER_ZERO, gainOf(this.problem, best, this.prices.of));
     for (let i = 0; i < 2; i++) {
       const other = columns[this.random.below(columns.length)] as Column;
-      const rate = other.cost / Math.max(1e-9, gainOf(this.problem, other, this.prices.of));
+      const rate = other.cost / Math.max(NEVER_ZERO, gainOf(this.problem, other, this.prices.of));
       if (rate > worst) [best, worst] = [other, rate];
     }
     return best;
@@ -311,7 +322,7 @@ export class Improver {
     const found = new Set(released.map((column) => column.board));
     const open: number[] = [];
     draft.open.forEach((left, w) => {
-      if (left > EPS) open.push(w);
+      if (left > TOUCH) open.push(w);
     });
     for (let tries = 0; tries < 4 * many && found.size < released.length + many; tries++) {
       const w = open[random.below(open.length)];
@@ -326,6 +337,13 @@ export class Improver {
   }
 }
 
+/** Of the boards that give least so many are chosen from. */
+const WORST = 4;
+
+/** Area of the pieces that a column gives, mm². */
+const areaGiven = ({ cuts }: Column): number =>
+  cuts.reduce((sum, { want, length, width }) => sum + (want < 0 ? 0 : length * width), 0);
+
 const hasWant = (column: Column, wants: ReadonlySet<number>): boolean =>
   column.gives.some((entry, i) => i % 2 === 0 && wants.has(entry));
 
@@ -339,9 +357,9 @@ export function dropUnfinished(problem: Problem, draft: Draft): void {
   const stray = new Map<number, number>();
   problem.wants.forEach((want, w) => {
     const left = draft.open[w] as number;
-    if (left <= EPS) return;
+    if (left <= TOUCH) return;
     const layers = want.panel ? 1 : layersOf(want.part);
-    if (want.panel && left < want.amount - EPS) unfinished.add(w);
+    if (want.panel && left < want.amount - TOUCH) unfinished.add(w);
     const over = layers > 1 ? Math.round(want.amount - left) % layers : 0;
     if (over > 0) stray.set(w, over);
   });
@@ -365,7 +383,7 @@ export function dropUnfinished(problem: Problem, draft: Draft): void {
     for (let i = 0; i < column.gives.length; i += 2) {
       const w = column.gives[i] as number;
       const much = (column.gives[i + 1] as number) - (dropped.get(w) ?? 0);
-      if (!unfinished.has(w) && much > EPS) gives.push(w, much);
+      if (!unfinished.has(w) && much > TOUCH) gives.push(w, much);
     }
     lay(problem, { ...column, cuts, gives }, draft);
   }

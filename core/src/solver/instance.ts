@@ -1,4 +1,5 @@
 import type { Rect } from '../geometry/rectangle.ts';
+import { SAME_COST, TOUCH } from './tolerances.ts';
 
 /** The matching problem: boards, parts and how the shop cuts. Lengths in mm, x along the grain. */
 export interface MatchInstance {
@@ -46,7 +47,7 @@ export interface MatchBoard {
 }
 
 /** The grade that asks for no finding at all. */
-export const CLEAR_GRADE = 'clear';
+const CLEAR_GRADE = 'clear';
 
 /** The grade that an offcut must be. */
 export const offcutGrade = (rule: OffcutRule): string => rule.grade ?? CLEAR_GRADE;
@@ -84,7 +85,7 @@ export interface Placement extends Rect {
   readonly unit: number;
 }
 
-export interface Missing {
+interface Missing {
   readonly id: string;
   /** Copies not placed. */
   readonly short: number;
@@ -94,7 +95,7 @@ export interface Missing {
  * `optimal`: all placed, and proven that nothing can spend less. `feasible`: all placed. `short`: not
  * all placed. `stopped`: not all placed, and the search was cut off before it had tried every part.
  */
-export type PlanStatus = 'optimal' | 'feasible' | 'short' | 'stopped';
+type PlanStatus = 'optimal' | 'feasible' | 'short' | 'stopped';
 
 export interface MatchPlan {
   readonly placements: readonly Placement[];
@@ -129,7 +130,7 @@ export const demandedAreaMm2 = (parts: readonly MatchPart[]): number =>
 /** Whether a board's species and thickness will do for a part. */
 export function boardSuits(board: MatchBoard, part: MatchPart): boolean {
   return (
-    (board.yields?.[part.id] ?? board.thickness) >= part.thickness - 1e-6 &&
+    (board.yields?.[part.id] ?? board.thickness) >= part.thickness - TOUCH &&
     (part.species === 'any' || part.species.includes(board.species)) &&
     board.blocked[part.grade] !== undefined
   );
@@ -138,9 +139,9 @@ export function boardSuits(board: MatchBoard, part: MatchPart): boolean {
 /** Whether `plan` covers more than `other`, or as much with less that counts against it. */
 export function isBetterPlan(plan: MatchPlan, other: MatchPlan | null): boolean {
   if (other === null) return true;
-  if (Math.abs(plan.coverage - other.coverage) > 1e-9) return plan.coverage > other.coverage;
+  if (Math.abs(plan.coverage - other.coverage) > SAME_COST) return plan.coverage > other.coverage;
   const [one, two] = [plan.weighed ?? plan.consumed, other.weighed ?? other.consumed];
-  if (Math.abs(one - two) > 1e-9) return one < two;
+  if (Math.abs(one - two) > SAME_COST) return one < two;
   return plan.boards < other.boards;
 }
 

@@ -2,8 +2,7 @@
 import type { MatchInstance, MatchPart } from './instance.ts';
 import type { PatternBoard, PatternItem } from './pattern.ts';
 import type { Want } from './want.ts';
-
-const EPS = 1e-6;
+import { TOUCH } from './tolerances.ts';
 
 /** A want as one board sees it: its number there, what of it is still open, and the price of one fill. */
 export interface Asked {
@@ -34,7 +33,7 @@ export function itemsFor(
   }
   return stripWidths(part, left, board, jointAllowance).flatMap((width): PatternItem[] => {
     const fills = Math.min(left, width - jointAllowance);
-    if (fills <= EPS) return [];
+    if (fills <= TOUCH) return [];
     return [{ want: local, length: part.length, width, price: price * fills, fills, gradeBit }];
   });
 }
@@ -51,11 +50,11 @@ export function stripWidths(
   const widths: number[] = [];
   const add = (width: number): void => {
     const safe = Math.max(width, least);
-    if (safe > most + EPS || widths.some((other) => Math.abs(other - safe) < 0.05)) return;
+    if (safe > most + TOUCH || widths.some((other) => Math.abs(other - safe) < 0.05)) return;
     widths.push(Math.min(safe, most));
   };
   add(Math.min(most, left + joint));
-  const strips = Math.ceil((left + EPS) / Math.max(1, most - joint));
+  const strips = Math.ceil((left + TOUCH) / Math.max(1, most - joint));
   add(left / strips + joint);
   add(left / (strips + 1) + joint);
   for (let n = 1; n <= 4; n++) add((board.width - (n - 1) * board.kerf) / n);

@@ -9,8 +9,7 @@
 import type { Rect } from '../geometry/rectangle.ts';
 import { canBeSawn } from './cut-tree.ts';
 import type { MatchBoard, Placement } from './instance.ts';
-
-const EPS = 1e-6;
+import { TOUCH } from './tolerances.ts';
 
 export interface Spot {
   readonly x: number;
@@ -22,7 +21,7 @@ function stops(size: number, whole: number, from: readonly number[], to: readonl
   const last = whole - size;
   const all = [0, last, ...to, ...from.map((edge) => edge - size)];
   return [
-    ...new Set(all.filter((stop) => stop >= -EPS && stop <= last + EPS).map((stop) => Math.max(0, stop))),
+    ...new Set(all.filter((stop) => stop >= -TOUCH && stop <= last + TOUCH).map((stop) => Math.max(0, stop))),
   ];
 }
 
@@ -40,7 +39,7 @@ export function findSpot(
   crossWeight = 3,
 ): Spot | null {
   const blocked = board.blocked[grade];
-  if (!blocked || length > board.length + EPS || width > board.width + EPS) return null;
+  if (!blocked || length > board.length + TOUCH || width > board.width + TOUCH) return null;
   const walls: Rect[] = [...blocked];
   for (const rect of placed) {
     walls.push({
@@ -58,7 +57,7 @@ export function findSpot(
   );
   const spots: (Spot & { readonly score: number })[] = [];
   for (const x of xs) {
-    const beside = walls.filter((wall) => wall.x < x + length - EPS && wall.x + wall.length > x + EPS);
+    const beside = walls.filter((wall) => wall.x < x + length - TOUCH && wall.x + wall.length > x + TOUCH);
     for (const y of gapEnds(beside, width, board.width)) {
       const score =
         Math.min(x, board.length - x - length) + crossWeight * Math.min(y, board.width - y - width);
@@ -80,9 +79,9 @@ function gapEnds(walls: readonly Rect[], width: number, boardWidth: number): num
   const ends: number[] = [];
   let free = 0;
   const gap = (until: number): void => {
-    if (until - free < width - EPS) return;
+    if (until - free < width - TOUCH) return;
     ends.push(free);
-    if (until - width > free + EPS) ends.push(until - width);
+    if (until - width > free + TOUCH) ends.push(until - width);
   };
   for (const wall of sorted) {
     gap(wall.y);

@@ -48,14 +48,14 @@ export interface Programme {
   readonly values: readonly number[];
 }
 
-export interface LinearAnswer {
+interface LinearAnswer {
   readonly objective: number;
   readonly x: Float64Array;
   /** Price of one more unit of each row. */
   readonly duals: Float64Array;
 }
 
-export interface WholeAnswer {
+interface WholeAnswer {
   readonly objective: number;
   readonly x: Float64Array;
   /** No whole-number answer is below this. */

@@ -10,6 +10,7 @@
 import type { Programme, Solver } from './linear.ts';
 import { stillWanted, type Draft } from './greedy.ts';
 import type { Column, Problem } from './problem.ts';
+import { TOUCH } from './tolerances.ts';
 
 export interface MasterAnswer {
   readonly objective: number;
@@ -125,7 +126,7 @@ export class Master {
     const rowHigh = new Array<number>(many).fill(Infinity);
     wants.forEach((want, w) => {
       const left = draft.open[w] as number;
-      rowLow[w] = want.panel ? (left > 1e-6 ? 1 : 0) : left;
+      rowLow[w] = want.panel ? (left > TOUCH ? 1 : 0) : left;
     });
     for (const row of boardRow.values()) {
       rowLow[row] = -Infinity;
@@ -213,8 +214,8 @@ export class Master {
         x[columns.length + w] = Math.max(0, left);
         return;
       }
-      if ((draft.open[w] as number) > 1e-6) {
-        if (left > 1e-6) x[columns.length + w] = 1;
+      if ((draft.open[w] as number) > TOUCH) {
+        if (left > TOUCH) x[columns.length + w] = 1;
         else x[panel + (kind[w] as number)] = 1;
       }
       panel += species.length;

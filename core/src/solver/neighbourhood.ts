@@ -3,7 +3,7 @@
  * ones are priced by column generation for just what is open then, and a small whole-number programme picks the best of
  * the ways to cut them (large-neighbourhood search, Shaw 1998, with a restricted master inside it).
  *
- * Now and then one of the boards taken up must stay out: what it gave has to find room on the others, whose prices rise
+ * Now and then one of the boards that give least for what they spend must stay out: what it gave has to find room on the others, whose prices rise
  * until ways to cut come up that are fuller than any that fractions would ask for.
  */
 import { fillGreedily, layChosen, type Draft } from './greedy.ts';
@@ -11,6 +11,7 @@ import { dropUnfinished, type Improver } from './improve.ts';
 import { reducedGain, type Master } from './master.ts';
 import type { Effort } from './pattern.ts';
 import type { Column, Problem } from './problem.ts';
+import { NO_GAIN, TOUCH } from './tolerances.ts';
 
 /** Rounds of pricing, columns in the programme, and how long the programme may take, s. */
 export interface NeighbourhoodLimits {
@@ -30,10 +31,10 @@ export function solveNeighbourhood(
   effort: Effort,
   { rounds, columns: most, seconds, without }: NeighbourhoodLimits,
 ): Draft | null {
-  const { draft, released } = improver.partly(release);
+  const { draft, released } = without ? improver.partlyAroundWorst(release) : improver.partly(release);
   if (released.length === 0) return null;
   for (const column of released) master.add(column);
-  const out = without && released.length > 1 ? leastUsed(problem, released) : -1;
+  const out = without && released.length > 1 ? (released[0]?.board ?? -1) : -1;
   const boards = improver.candidatesFor(draft, released, 10).filter((b) => b !== out);
   const among = new Set(boards);
   const start = new Set(out < 0 ? released : []);
@@ -46,7 +47,7 @@ export function solveNeighbourhood(
       const column = problem.column(b, answer.prices, draft.open, draft.species, effort);
       if (!column) continue;
       const gain = reducedGain(problem, column, answer);
-      if (gain <= 1e-6 || !master.add(column)) continue;
+      if (gain <= NO_GAIN || !master.add(column)) continue;
       columns.push(column);
       gained += gain;
     }
@@ -69,21 +70,10 @@ export function solveNeighbourhood(
   const chosen = master.whole(columns, draft, seconds, start);
   if (!chosen) return null;
   layChosen(problem, chosen, start, draft);
-  if (draft.open.some((left) => left > 1e-6)) {
+  if (draft.open.some((left) => left > TOUCH)) {
     const dear = answer.prices.map((price) => price * 2);
     fillGreedily(problem, draft, boards, dear, effort, (column: Column) => master.add(column));
   }
   dropUnfinished(problem, draft);
   return draft;
-}
-
-/** Of these the board that spends most for the area that it gives. */
-function leastUsed(problem: Problem, columns: readonly Column[]): number {
-  let [worst, most] = [-1, -Infinity];
-  for (const { board, cost, cuts } of columns) {
-    const area = cuts.reduce((sum, { want, length, width }) => sum + (want < 0 ? 0 : length * width), 0);
-    const rate = cost / Math.max(1, area);
-    if (rate > most && !problem.locked.has(board)) [worst, most] = [board, rate];
-  }
-  return worst;
 }

@@ -9,8 +9,8 @@
 import { areaMm2, type Rect } from '../geometry/rectangle.ts';
 import { canBeSawn } from './cut-tree.ts';
 import { OFFCUT_ID, offcutGrade, type MatchBoard, type OffcutRule, type Placement } from './instance.ts';
+import { TOUCH } from './tolerances.ts';
 
-const EPS = 1e-6;
 /** More offcuts than this from one board are firewood. */
 const MOST = 4;
 
@@ -52,16 +52,16 @@ function largestLeft(
   for (const free of emptyRects(board, walls, rule)) {
     candidates.push(free);
     for (const rect of taken) {
-      if (free.y <= rect.y + EPS && free.y + free.width >= rect.y + rect.width - EPS) {
+      if (free.y <= rect.y + TOUCH && free.y + free.width >= rect.y + rect.width - TOUCH) {
         candidates.push({ ...free, y: rect.y, width: rect.width });
       }
-      if (free.x <= rect.x + EPS && free.x + free.length >= rect.x + rect.length - EPS) {
+      if (free.x <= rect.x + TOUCH && free.x + free.length >= rect.x + rect.length - TOUCH) {
         candidates.push({ ...free, x: rect.x, length: rect.length });
       }
     }
   }
   const large = candidates
-    .filter((rect) => rect.length >= rule.minLength - EPS && rect.width >= rule.minWidth - EPS)
+    .filter((rect) => rect.length >= rule.minLength - TOUCH && rect.width >= rule.minWidth - TOUCH)
     .sort((a, b) => areaMm2(b) - areaMm2(a));
   for (const rect of large) {
     if (canBeSawn([...taken, rect] as readonly Rect[], kerf, board)) return rect;
@@ -79,13 +79,13 @@ function emptyRects(board: MatchBoard, walls: readonly Rect[], rule: OffcutRule)
   const found: Rect[] = [];
   for (const left of lefts) {
     for (const right of rights) {
-      if (right - left < rule.minLength - EPS) continue;
+      if (right - left < rule.minLength - TOUCH) continue;
       const beside = walls
-        .filter((wall) => wall.x < right - EPS && wall.x + wall.length > left + EPS)
+        .filter((wall) => wall.x < right - TOUCH && wall.x + wall.length > left + TOUCH)
         .sort((a, b) => a.y - b.y);
       let free = 0;
       const gap = (until: number): void => {
-        if (until - free >= rule.minWidth - EPS) {
+        if (until - free >= rule.minWidth - TOUCH) {
           found.push({ x: left, y: free, length: right - left, width: until - free });
         }
       };

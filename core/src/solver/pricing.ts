@@ -9,6 +9,7 @@ import { emptyDraft } from './improve.ts';
 import { reducedGain, type Master, type MasterAnswer } from './master.ts';
 import { PRICING, QUICK } from './pattern.ts';
 import type { Problem } from './problem.ts';
+import { NO_GAIN, TOUCH } from './tolerances.ts';
 
 /** Boards looked at for each want at the least. */
 const LEAST_CONTENDERS = 40;
@@ -75,7 +76,7 @@ export class Pricing {
         if (++looked % 20 === 0) yield;
         if (!column) continue;
         const gain = reducedGain(problem, column, answer);
-        if (gain > 1e-6) {
+        if (gain > NO_GAIN) {
           if (master.add(column)) gained += gain;
         } else if (gain < -0.1 * column.cost) rest[b] = 2;
       }
@@ -129,7 +130,7 @@ export class Pricing {
       ? Float64Array.from(this.all, () => Math.exp(COST_NOISE * (shaken.next() + shaken.next() - 1)))
       : null;
     const rest = new Int32Array(this.all.length);
-    for (let guard = 0; guard < 60 && draft.open.some((left) => left > 1e-6); guard++) {
+    for (let guard = 0; guard < 60 && draft.open.some((left) => left > TOUCH); guard++) {
       let fitting = master.fitting(draft);
       let answer = master.linear(fitting, draft, noise);
       if (!answer) break;
@@ -146,7 +147,7 @@ export class Pricing {
           if (++looked % 40 === 0) yield;
           if (!column) continue;
           const gain = reducedGain(problem, column, answer);
-          if (gain > 1e-6 && master.add(column)) gained += gain;
+          if (gain > NO_GAIN && master.add(column)) gained += gain;
           if (gain < -0.05 * column.cost) rest[b] = 4;
         }
         if (gained < 1e-3 * answer.objective) break;

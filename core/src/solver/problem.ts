@@ -31,8 +31,10 @@ import {
   type PatternBoard,
   type PatternItem,
 } from './pattern.ts';
+import { TOUCH } from './tolerances.ts';
 
-const EPS = 1e-6;
+/** Mirror images are kept for racks of up to so many boards. */
+const MOST_IMAGES = 1500;
 
 export interface ColumnCut {
   /** Index of the want, or −1 for a leftover to keep. */
@@ -191,7 +193,9 @@ export class Problem {
 
   private suits(board: MatchBoard, { part }: Want): boolean {
     return (
-      boardSuits(board, part) && part.length <= board.length + EPS && leastWidth(part) <= board.width + EPS
+      boardSuits(board, part) &&
+      part.length <= board.length + TOUCH &&
+      leastWidth(part) <= board.width + TOUCH
     );
   }
 
@@ -265,7 +269,7 @@ export class Problem {
     const wanted: number[] = [];
     for (const w of this.wantsOf[b] as Int32Array) {
       const left = open[w] as number;
-      if (left <= EPS) continue;
+      if (left <= TOUCH) continue;
       const bound = species[w];
       if (bound !== null && bound !== undefined && bound !== ready.board.species) continue;
       const price = (prices[at + w] as number) - this.reluctance(ready.board, w);
@@ -312,15 +316,19 @@ export class Problem {
       const image = plain ? ready : this.imageOf(b, turn);
       const shown = plain ? items : items.map((item) => mirroredItem(item, mirror));
       const found = bestPattern(image, shown, wanted, ready.keep, effort);
-      if (found !== null && (best === null || found.worth > best.worth + EPS)) best = { ...found, mirror };
+      if (found !== null && (best === null || found.worth > best.worth + TOUCH)) best = { ...found, mirror };
     }
     this.turns[b] = ((this.turns[b] as number) + 1) % MIRRORS.length;
-    return best && best.laid.map((laid) => laidBack(laid, ready, best.mirror));
+    if (best === null) return null;
+    const { laid, mirror } = best;
+    return laid.map((each) => laidBack(each, ready, mirror));
   }
 
   private imageOf(b: number, turn: number): PatternBoard {
-    const images = (this.images[b] ??= []);
-    return (images[turn] ??= mirroredBoard(this.ready[b] as ReadyBoard, MIRRORS[turn] as Mirror));
+    const image = (): PatternBoard => mirroredBoard(this.ready[b] as ReadyBoard, MIRRORS[turn] as Mirror);
+    // On a very large rack the images would take more room than they save time.
+    if (this.ready.length > MOST_IMAGES) return image();
+    return ((this.images[b] ??= [])[turn] ??= image());
   }
 
   private cutOf(laid: Laid, items: readonly PatternItem[], local: readonly number[]): ColumnCut {
@@ -396,7 +404,7 @@ export class Problem {
     const rate = (item: PatternItem): number => item.price / (item.length * item.width);
     for (const item of [...items].sort((one, other) => rate(other) - rate(one))) {
       if (rate(item) < keep.perMm2) continue;
-      while ((left[item.want] as number) >= item.fills - EPS) {
+      while ((left[item.want] as number) >= item.fills - TOUCH) {
         const w = local[item.want] as number;
         const { part } = this.wants[w] as Want;
         const spot = findSpot(board, placed, item.length, item.width, part.grade, kerf);

@@ -19,6 +19,7 @@ import type { Solver } from './linear.ts';
 import { Problem } from './problem.ts';
 import type { Want } from './want.ts';
 import { Search, type SearchStage } from './search.ts';
+import { PROVEN, SAME_COST, TOUCH } from './tolerances.ts';
 
 /** A plan so far, and whether it is better than the one yielded before. */
 export interface MatchStep {
@@ -43,6 +44,7 @@ export interface SearchOptions {
 
 /** A search that proves as well does a step of the proof for every so many of its own. */
 const STEPS_PER_PROOF = 3;
+const STEPS_PER_EARLY_PROOF = 25;
 
 /**
  * Yields the first plan at once, then after every little while the best so far. The caller decides when
@@ -86,7 +88,8 @@ export function* matchSteps(
     best = draft;
     round++;
     let raised = false;
-    if (!proven && role === 'alone' && stage === 'improve' && round % STEPS_PER_PROOF === 0) raised = prove();
+    const often = stage === 'improve' ? STEPS_PER_PROOF : STEPS_PER_EARLY_PROOF;
+    if (!proven && role === 'alone' && stage !== 'greedy' && round % often === 0) raised = prove();
     if (better || raised) plan = planOf(problem, best, proof, estimate);
     yield* show(better, stage);
     if (plan.status === 'optimal') return;
@@ -155,7 +158,7 @@ export function planOf(
   let openMm2 = 0;
   wants.forEach((want: Want, w) => {
     const left = draft.open[w] as number;
-    if (left <= 1e-6) return;
+    if (left <= TOUCH) return;
     const many = want.panel ? 1 : shortCopies(want.part, left, placements);
     openMm2 += many * want.part.length * want.part.width;
     short.set(want.part.id, (short.get(want.part.id) ?? 0) + many);
@@ -169,7 +172,7 @@ export function planOf(
   const counts = consumed + extra;
   // To a millionth: prices are rounded to the safe side.
   const reached = problem.hasWishes ? counted : bound;
-  const optimal = full && reached !== null && counts <= reached * (1 + 1e-6) + 1e-9;
+  const optimal = full && reached !== null && counts <= reached * (1 + PROVEN) + SAME_COST;
   return {
     placements,
     coverage: demanded === 0 ? 1 : Math.max(0, 1 - openMm2 / demanded),

@@ -14,3 +14,9 @@ export const NO_GAIN = 1e-6;
 
 /** Costs closer than this are the same when plans are compared. */
 export const SAME_COST = 1e-9;
+
+/** In place of nothing under a fraction line. */
+export const NEVER_ZERO = 1e-9;
+
+/** So near to what is proven, as a share, a plan is optimal: bounds are summed from prices rounded to the safe side. */
+export const PROVEN = 1e-6;

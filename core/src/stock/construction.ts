@@ -31,9 +31,9 @@ export function constructionFrom(edge: EdgeSign, hole: HoleSign): Construction {
 }
 
 /** What one going over with 80 grit through old varnish takes off, mm: the middle of 0.1 to 0.2. */
-export const SANDED_MM = 0.15;
+const SANDED_MM = 0.15;
 /** Keep at least this much veneer, mm: below it the core shows through at the edges. */
-export const VENEER_LEFT_MM = 0.3;
+const VENEER_LEFT_MM = 0.3;
 
 export interface SandingBudget {
   /** What may be sanded off, mm. */

@@ -15,7 +15,7 @@ export interface RowWish {
 const PAIR_INSET = 0.15;
 
 /** The spacing of a row that begins at `first` and ends as far from the far end; 0 where there is no room. */
-export function evenSpacing(first: Finding, count: number, piece: Pick<Piece, 'length'>): number {
+function evenSpacing(first: Finding, count: number, piece: Pick<Piece, 'length'>): number {
   const middle = first.x + first.length / 2;
   return count < 2 ? 0 : Math.max(0, (piece.length - 2 * middle) / (count - 1));
 }

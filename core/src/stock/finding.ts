@@ -86,8 +86,7 @@ export const STAIN_COLOUR_NAMES: Readonly<Record<StainColour, string>> = {
 };
 
 /** What has been done about metal: pulled, or punched deep since it would not come. */
-export const FIXES = ['pulled', 'punched'] as const;
-export type Fix = (typeof FIXES)[number];
+export type Fix = 'pulled' | 'punched';
 
 export type FindingId = string & { readonly brand?: 'FindingId' };
 
@@ -196,7 +195,7 @@ export const planingOverPunchedMm = (finding: Pick<Finding, 'depth'>): number =>
   Math.max(0, (finding.depth ?? 0) - OVER_PUNCHED_MM);
 
 /** Marks of the skin alone, and how deep each usually goes, mm: they cost thickness, not area. */
-export const SKIN_MARK_MM: Readonly<Partial<Record<FindingKind, number>>> = {
+const SKIN_MARK_MM: Readonly<Partial<Record<FindingKind, number>>> = {
   'old-finish': 0.2,
   weathering: 1.5,
   'tool-marks': 1,

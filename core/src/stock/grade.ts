@@ -1,15 +1,7 @@
 import { assert, exhausted } from '../foundation/assert.ts';
 import { outsideRects } from '../geometry/outline.ts';
 import { clipTo, type Rect } from '../geometry/rectangle.ts';
-import {
-  effectiveKind,
-  findingKindFacts,
-  isMetalIn,
-  isPunched,
-  type Fate,
-  type Finding,
-  type FindingKind,
-} from './finding.ts';
+import { effectiveKind, isMetalIn, isPunched, type Fate, type Finding, type FindingKind } from './finding.ts';
 import { fullWidth, isStraight, outlineOf, type Piece } from './piece.ts';
 
 /** What a part asks of its wood, from the strictest to the roughest; see `docs/glossary.md`. */
@@ -23,16 +15,6 @@ export const GRADE_NAMES: Readonly<Record<Grade, string>> = {
   weathered: 'weathered',
   hidden: 'hidden',
   structural: 'structural',
-};
-
-export const GRADE_ABOUT: Readonly<Record<Grade, string>> = {
-  clear: 'nothing in it at all',
-  'one-face': 'show face clear; the back may have anything but metal, rot and splits',
-  character: 'nail holes, sound knots, stain, old insect holes and wear may stay',
-  weathered: 'the weathered face stays on show; no metal, no rot',
-  hidden: 'anything sound: no metal, no rot, nothing split through',
-  structural:
-    'sound and straight, small sound knots away from the edges; local rules and a competent person decide',
 };
 
 /** Sizes up to which a grade puts up with a finding; a maker may change them. */
@@ -166,7 +148,7 @@ const keptMetal = (grade: Grade): Verdict =>
   grade === 'clear' || grade === 'structural' ? 'cut' : grade === 'one-face' ? 'back' : 'keep';
 
 /** What `grade` says of a finding that nobody has decided about. */
-export function verdictByGrade(
+function verdictByGrade(
   grade: Grade,
   finding: Finding,
   piece: Pick<Piece, 'width' | 'widthFar'>,
@@ -223,19 +205,4 @@ export function blockedRects(
     if (rect) blocked.push(rect);
   }
   return isStraight(piece) ? blocked : blocked.concat(outsideRects(outlineOf(piece), width));
-}
-
-/** One sentence on what a grade does with a finding, for the list beside the drawing. */
-export function verdictText(verdict: Verdict, finding: Finding): string {
-  const { name } = findingKindFacts(finding.kind);
-  switch (verdict) {
-    case 'keep':
-      return `${name} stays`;
-    case 'cut':
-      return `${name} is cut out`;
-    case 'back':
-      return `${name} may lie on the back`;
-    default:
-      return exhausted(verdict, 'verdict');
-  }
 }

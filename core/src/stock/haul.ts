@@ -3,7 +3,7 @@ import type { PalletMark } from './pallet-mark.ts';
 import type { FindKind } from './find-kind.ts';
 import type { Certainty } from './piece.ts';
 
-export type HaulId = string & { readonly brand?: 'HaulId' };
+type HaulId = string & { readonly brand?: 'HaulId' };
 export type FindId = string & { readonly brand?: 'FindId' };
 
 /** One trip: where, when, who gave leave, what it cost, and what was found. */

@@ -7,7 +7,7 @@
  */
 import { fail, ok, type Result } from '../foundation/result.ts';
 
-export const TREATMENTS = ['HT', 'DH', 'MB', 'SF', 'none'] as const;
+const TREATMENTS = ['HT', 'DH', 'MB', 'SF', 'none'] as const;
 export type Treatment = (typeof TREATMENTS)[number];
 
 export const TREATMENT_ABOUT: Readonly<Record<Treatment, string>> = {

@@ -48,8 +48,6 @@ export type TalliedPiece = Pick<
   | 'roughEnds'
 > & { readonly findings: readonly ReadFinding[] };
 
-export type { TallyChip, TallyFault } from './tally-head.ts';
-
 export interface TallyReading {
   readonly chips: readonly TallyChip[];
   readonly faults: readonly TallyFault[];

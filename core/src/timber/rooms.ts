@@ -53,7 +53,7 @@ export const ROOM_FACTS: Readonly<Record<RoomId, RoomFacts>> = {
 };
 
 /** The parts of a year from mid-winter on, so that they hold on both halves of the globe. */
-export const SEASONS = [
+const SEASONS = [
   'mid-winter',
   'late winter',
   'early spring',
@@ -67,7 +67,7 @@ export const SEASONS = [
   'late autumn',
   'early winter',
 ] as const;
-export type Season = (typeof SEASONS)[number];
+type Season = (typeof SEASONS)[number];
 
 /** A room as a preset, or as it was read at its driest and its wettest. */
 export interface Room {

@@ -14,7 +14,7 @@ export interface CuttingHabits extends Omit<CuttingRule, 'quick'> {
 }
 
 /** A leftover of this size and grade is kept. */
-export interface OffcutHabit {
+interface OffcutHabit {
   readonly grade: Grade;
   readonly minLengthMm: number;
   readonly minWidthMm: number;

@@ -77,7 +77,7 @@ export type MachineLimit =
   | 'no-jointer'
   | 'jointer-width';
 
-export const LIMIT_TEXT: Readonly<Record<MachineLimit, string>> = {
+const LIMIT_TEXT: Readonly<Record<MachineLimit, string>> = {
   'no-planer': 'no planer: a sled, or a plane',
   'planer-width': 'too wide for the planer',
   'planer-thick': 'too thick for the planer',
@@ -114,7 +114,7 @@ export function limitsExceeded(size: MillSize, machines: Machines): MachineLimit
 }
 
 /** Where cuts from both faces meet, they must overlap by so much, mm. */
-export const MEETING_MM = 3;
+const MEETING_MM = 3;
 
 /**
  * Passes of a saw `depthMm` deep through `thicknessMm`: 1; 2 where cuts from opposite faces meet, lines carried round;

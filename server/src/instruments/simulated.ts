@@ -7,7 +7,7 @@
 export type Chance = () => number;
 
 /** A caliper opens so far, mm. */
-export const CALIPER_MOST_MM = 300;
+const CALIPER_MOST_MM = 300;
 const CALIPER_ERROR_MM = 0.02;
 const CALIPER_STEP_MM = 0.01;
 
@@ -41,7 +41,7 @@ export const groupOf = (species: string): SpeciesGroup | undefined =>
   METER_GROUPS.find(({ woods }) => woods.some((wood) => species.startsWith(wood)));
 
 /** Below and above this the pins tell nothing. */
-export const METER_RANGE_PCT = { least: 6, most: 60 } as const;
+const METER_RANGE_PCT = { least: 6, most: 60 } as const;
 const METER_ERROR_PCT = 0.3;
 
 /**

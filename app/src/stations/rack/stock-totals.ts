@@ -2,7 +2,7 @@
 import { speciesName, type Piece } from '@aldrek/core';
 import type { PieceFigures } from '../../estimates/figures';
 
-export interface TotalCell {
+interface TotalCell {
   readonly pieces: number;
   readonly areaM2: number;
   readonly volumeM3: number;

@@ -44,7 +44,7 @@ export interface ProjectInHand {
 }
 
 /** What is glued up of several pieces, and where that is laid out. */
-export interface PanelToGlue {
+interface PanelToGlue {
   readonly name: string;
   readonly link: readonly (string | number)[];
   readonly about: string;

@@ -29,7 +29,7 @@ export interface DesignPart {
  * Where copies of a part stand, mm: x to the right and y up from the floor, as seen from the front; z back from the
  * front. A box without z and depth is known from the front only.
  */
-export interface DesignBox {
+interface DesignBox {
   readonly part: string;
   readonly x: string;
   readonly y: string;

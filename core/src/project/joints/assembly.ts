@@ -9,7 +9,7 @@ import type { Part, PartId, Project } from '../project.ts';
 import { JOINT_FACTS, jointAsked, timesMade } from './joint-facts.ts';
 import type { Joint, JointAsked, JointKind } from './joint.ts';
 
-export type AssemblyKind = 'dry-fit' | 'prepare' | 'join' | 'hardware';
+type AssemblyKind = 'dry-fit' | 'prepare' | 'join' | 'hardware';
 
 export interface AssemblyStep {
   /** Stays the same when sizes change: of the kind and its joint. */
@@ -44,7 +44,7 @@ export interface AssemblyRules {
 }
 
 /** To glue and close one joint, min. */
-export const JOINT_MIN = 1.5;
+const JOINT_MIN = 1.5;
 /** What one person lifts alone, kg. */
 const ALONE_KG = 25;
 /** Longer than this, a part is held by two. */

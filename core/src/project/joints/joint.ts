@@ -5,7 +5,7 @@
  */
 import type { Part, PartId } from '../project.ts';
 
-export type JointId = string & { readonly brand?: 'JointId' };
+type JointId = string & { readonly brand?: 'JointId' };
 
 export const JOINT_KINDS = [
   'mortise',

@@ -19,7 +19,7 @@ export interface PartWood {
 }
 
 /** What is taken for the moisture of wood that nobody has read, %: air-dry. */
-export const UNREAD_MOISTURE_PCT = 12;
+const UNREAD_MOISTURE_PCT = 12;
 
 /** The wood that most of a part is of, and the mean of its readings. */
 export function woodOfPart(
@@ -133,7 +133,7 @@ export function crossingOf(asked: JointAsked): Crossing | null {
   return ([ways[1], ways[2]] as (typeof ways)[number][]).sort((p, q) => p[1] - q[1])[0]?.[0] ?? null;
 }
 
-export interface Slot {
+interface Slot {
   readonly name: string;
   /** From the line that is fixed. */
   readonly fromFixedMm: number;
@@ -151,7 +151,7 @@ export interface JointMovement {
 }
 
 /** As wide as this, glue across the grain holds. */
-export const HELD_FINE_MM = 75;
+const HELD_FINE_MM = 75;
 const CHANGE_FINE_MM = 0.5;
 const CHANGE_CAUTION_MM = 1.5;
 

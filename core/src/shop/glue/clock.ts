@@ -3,12 +3,10 @@
  * after a reload, in other tabs and after an import; pause, correction and discarding change that entry. Times are
  * milliseconds since 1970, as `Date.now()` tells them, and minutes.
  */
-import type { EntryId } from '../entry.ts';
 import { inTheColdMin } from './glue-sums.ts';
 
 /** What a clock frees, in order. */
-export const CLOCK_FREES = ['scrape', 'clamps-off', 'work'] as const;
-export type ClockFrees = (typeof CLOCK_FREES)[number];
+export type ClockFrees = 'scrape' | 'clamps-off' | 'work';
 
 export const CLOCK_FREES_NAMES: Readonly<Record<ClockFrees, string>> = {
   scrape: 'gentle work: scrape the squeeze-out',
@@ -17,7 +15,7 @@ export const CLOCK_FREES_NAMES: Readonly<Record<ClockFrees, string>> = {
 };
 
 /** Gentle work is possible after so long at 20 °C, min. */
-export const SCRAPE_MIN = 60;
+const SCRAPE_MIN = 60;
 
 export interface GlueClock {
   /** When the clamps closed. */
@@ -96,13 +94,6 @@ export const correctedClock = (
     readonly hardMin?: number;
   },
 ): GlueClock => ({ ...clock, ...change });
-
-/** A clock with what it is for. */
-export interface RunningClock {
-  readonly entryId: EntryId;
-  readonly clock: GlueClock;
-  readonly name: string;
-}
 
 /** When the clamps come off: null while it stands still or is too cold. */
 export const clampsOffAt = (clock: GlueClock): number | null =>

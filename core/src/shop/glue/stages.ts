@@ -29,14 +29,14 @@ export interface GlueElement {
   readonly thickness: number;
 }
 
-export interface ClampPlace {
+interface ClampPlace {
   /** From the left end, mm. */
   readonly at: number;
   readonly above: boolean;
 }
 
 /** What is glued into one at a stage. */
-export interface Assembly {
+interface Assembly {
   readonly elements: readonly GlueElement[];
   readonly name: string;
   readonly length: number;
@@ -56,9 +56,9 @@ export interface GlueStage {
   readonly openingMm: number;
 }
 
-export type ClampShort = 'too-few' | 'too-short';
+type ClampShort = 'too-few' | 'too-short';
 
-export interface ClampPlan {
+interface ClampPlan {
   readonly asked: number;
   readonly spacingMm: number;
   readonly openingMm: number;
@@ -93,7 +93,7 @@ export interface GlueShop {
 }
 
 /** Minutes that spreading one joint takes: along an edge by the metre, on a face by its area. */
-export const spreadMin = (
+const spreadMin = (
   length: number,
   { width, by }: { readonly width: number; readonly by: 'edge' | 'face' },
   {

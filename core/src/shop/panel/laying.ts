@@ -177,7 +177,7 @@ export function cupOfPanel(
 }
 
 /** Whether a place of the panel is in it once it is trimmed to length, and to its round. */
-export function insideOf(
+function insideOf(
   { part }: Pick<GluedUp, 'part'>,
   widthMm: number,
 ): (at: {

@@ -6,7 +6,7 @@
  * beyond that the order as given is bettered by moving stretches and turning strips until nothing gains. O(n³) a round.
  * The outcome is never worse than the order as given.
  */
-export type StripEdge = 'sap' | 'heart';
+type StripEdge = 'sap' | 'heart';
 
 export interface PanelStrip {
   readonly id: string;

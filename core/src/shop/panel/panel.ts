@@ -196,10 +196,10 @@ function laidOut(elements: readonly PanelElement[], strips: readonly StripPlace[
 }
 
 /** Whether the strip’s upper edge lies below: turned end for end, or over, but not both. */
-export const edgesSwapped = ({ turned, over }: StripPlace): boolean => (turned === true) !== (over === true);
+const edgesSwapped = ({ turned, over }: StripPlace): boolean => (turned === true) !== (over === true);
 
 /** The face that shows. */
-export const faceUp = ({ over }: StripPlace): 'A' | 'B' => (over === true ? 'B' : 'A');
+const faceUp = ({ over }: StripPlace): 'A' | 'B' => (over === true ? 'B' : 'A');
 
 /** Where its bark side is: up, down, or not known. */
 export function barkUp({ wood, place }: Pick<PanelElement, 'wood' | 'place'>): boolean | null {
@@ -302,7 +302,7 @@ const sapwoodOf = (sapwood: Sapwood | undefined, swap: boolean): { sapwood?: Sap
   sapwood === undefined ? {} : { sapwood: swap ? SWAPPED_SAP[sapwood] : sapwood };
 
 /** Where a finding of a strip ends up: cut away with the waste, on the underside, or in sight. */
-export type FaultPlace = 'shows' | 'underside' | 'outside';
+type FaultPlace = 'shows' | 'underside' | 'outside';
 
 export interface PanelFault {
   readonly key: string;

@@ -84,7 +84,8 @@ export class BandKernel {
       if (i >= 31 || a > from + TOUCH || b < from + h - TOUCH) partly = true;
     }
     let sameHeight = this.memo.get(h);
-    if (!sameHeight) this.memo.set(h, (sameHeight = new Map()));
+    if (!sameHeight)
+      this.memo.set(h, (sameHeight = new Map<number, { readonly used: string; readonly fill: Fill }[]>()));
     const key = partly ? -1 - from : marks;
     let known = sameHeight.get(key);
     if (!known) sameHeight.set(key, (known = []));
@@ -125,8 +126,7 @@ export class BandKernel {
     this.put(0, 0, -1, null);
     // Labels are put on further along while this goes on; a step once passed gets no more.
     for (const step of this.steps) {
-      for (let n = 0; n < step.length; n++) {
-        const label = step[n] as number;
+      for (const label of step) {
         const [at, worth] = [this.labels.at[label] as number, this.labels.worth[label] as number];
         if (worth + most * (view.V - at + view.kerf) <= (this.labels.worth[this.richest] as number) + TOUCH)
           continue;

@@ -37,8 +37,8 @@ export function hoopSeatMm(shape: CaskShape, hoopAtMm: number, lossMm: number): 
   return square < 0 ? null : shape.halfHeight * Math.sqrt(square);
 }
 
-export const HOOP_NAMES = ['head hoop', 'quarter hoop', 'bilge hoop'] as const;
-export type HoopName = (typeof HOOP_NAMES)[number];
+const HOOP_NAMES = ['head hoop', 'quarter hoop', 'bilge hoop'] as const;
+type HoopName = (typeof HOOP_NAMES)[number];
 
 export interface Hoop {
   readonly name: HoopName;

@@ -35,7 +35,7 @@ const DRY_PCT = 12;
 const CASK_OAK_RADIAL_PCT = 5.6;
 
 /** The outside shape of a cask, mm. */
-export const caskShapeOf = (m: Measures): CaskShape => ({
+const caskShapeOf = (m: Measures): CaskShape => ({
   headRadius: measure(m, 'head') / 2,
   bilgeRadius: measure(m, 'bilge') / 2,
   halfHeight: measure(m, 'height') / 2,

@@ -18,7 +18,7 @@ const NAIL_MM = 5;
 const CUT_END_MM = 30;
 
 /** Lengths of the groups, longest first. */
-export function floorLengths(shortest: number, longest: number): number[] {
+function floorLengths(shortest: number, longest: number): number[] {
   const [least, most] = shortest < longest ? [shortest, longest] : [longest, shortest];
   return Array.from({ length: GROUPS }, (_, i) => most - (i * (most - least)) / (GROUPS - 1));
 }

@@ -85,7 +85,7 @@ export interface Breakdown {
   readonly remarks: readonly string[];
 }
 
-export const wayOf = (find: Pick<Find, 'kind' | 'way'>): Way => {
+const wayOf = (find: Pick<Find, 'kind' | 'way'>): Way => {
   const { ways } = breakdownOf(find.kind);
   const way = ways.find(({ id }) => id === find.way) ?? ways[0];
   if (!way) throw new Error(`a ${find.kind} has no way of being taken apart`);
@@ -113,7 +113,7 @@ function corrected(sort: Sort, correction: Correction | undefined): Sort {
 }
 
 /** The sorts of members of one find as it stands, with the maker's corrections. */
-export function sortsOf(find: Standing): Sort[] {
+function sortsOf(find: Standing): Sort[] {
   return breakdownOf(find.kind)
     .sorts(measuresOf(find))
     .map((sort) => corrected(sort, find.corrections[sort.key]))

@@ -35,7 +35,7 @@ import { SectionChain } from './section-chain.ts';
 import { SectionWorth } from './section-worth.ts';
 import { weightsOf, type Weights, type Wish } from './wish.ts';
 
-export interface SchoolYield {
+interface SchoolYield {
   readonly areaMm2: number;
   readonly cuttings: readonly Rect[];
 }

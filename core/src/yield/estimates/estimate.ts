@@ -22,7 +22,7 @@ export interface Cutting extends Rect {
   readonly finishedWidth: number;
 }
 
-export interface SchoolCuttings {
+interface SchoolCuttings {
   readonly areaMm2: number;
   readonly cuttings: readonly Cutting[];
   /** Volume of the finished cuttings, m³. */
@@ -187,6 +187,3 @@ function widestCutting(cuttings: readonly Rect[]): Rect | null {
   }
   return best;
 }
-
-/** Total area of cuttings, m². */
-export const cuttingsAreaM2 = (cuttings: readonly Rect[]): number => sum(cuttings, areaMm2) / 1e6;

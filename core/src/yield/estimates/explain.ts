@@ -19,7 +19,7 @@ export type Quantity =
   | { readonly unit: 'share'; readonly share: number }
   | { readonly unit: 'number'; readonly value: number };
 
-export interface Input {
+interface Input {
   readonly name: string;
   readonly quantity: Quantity;
 }

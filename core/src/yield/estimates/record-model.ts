@@ -67,7 +67,7 @@ export interface RecordModel {
   readonly spread: number;
 }
 
-export function priorSd(effect: string, biasSd: BiasSd): number {
+function priorSd(effect: string, biasSd: BiasSd): number {
   if (effect === 'shop') return biasSd.shop;
   return effect.startsWith('kind') ? biasSd.kind : biasSd.species;
 }

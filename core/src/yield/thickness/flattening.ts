@@ -7,9 +7,9 @@ import { bowOfLength } from '../../stock/warp.ts';
 import type { Piece } from '../../stock/piece.ts';
 
 /** Over flat strips; over bowed ones or more than four; after a glue-up that failed, mm. */
-export const PANEL_FLATTENING_MM = { flat: 1.5, uneven: 3, failed: 6 } as const;
+const PANEL_FLATTENING_MM = { flat: 1.5, uneven: 3, failed: 6 } as const;
 /** Planed off each face that is glued to another, mm. */
-export const GLUED_FACE_MM = 2;
+const GLUED_FACE_MM = 2;
 /** More strips than this come out of the clamps uneven. */
 const MANY_STRIPS = 4;
 /** A strip with more bow than this over its length is pulled straight in the clamps, mm. */

@@ -72,7 +72,7 @@ export const priceOfNew = (trade: Pick<Trade, 'pricePerM3'>, species: SpeciesId)
   trade.pricePerM3[species] ?? guessedPricePerM3(species);
 
 /** Minutes for one member of a kind taken apart in a way: the shop's own, else the usual pace. */
-export const minutesFor = (
+const minutesFor = (
   trade: Pick<Trade, 'minutesEach'>,
   kind: FindKind,
   way: { readonly id: string; readonly minutesEach: number },
@@ -99,7 +99,7 @@ function wholeValue(find: Find): Range | null {
   );
 }
 
-export interface FindWorth {
+interface FindWorth {
   readonly find: Find;
   readonly breakdown: Breakdown;
   readonly share: UsableShare;
@@ -138,7 +138,7 @@ const less = (range: Range, cost: number): Range => ({
 });
 
 /** What one find would give. `recorded`: the shop's own shares for its kind; `left`: screening forbids it. */
-export function worthOfFind(find: Find, trade: Trade, recorded: readonly number[], left: boolean): FindWorth {
+function worthOfFind(find: Find, trade: Trade, recorded: readonly number[], left: boolean): FindWorth {
   const breakdown = takeApart(find);
   const share = usableShare(find.kind, find.condition, recorded, trade.usable[find.kind]);
   const faceM2 = sum(breakdown.sorts, ({ each, members, broken }) =>
@@ -217,7 +217,7 @@ export const VERDICT_NAMES: Readonly<Record<WorthVerdict, string>> = {
 };
 
 /** One figure in the calculation, with where it comes from. */
-export interface Driver {
+interface Driver {
   readonly name: string;
   /** Above zero for, below zero against. */
   readonly amount: number;

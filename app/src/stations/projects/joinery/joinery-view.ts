@@ -33,7 +33,7 @@ import { ShopStore } from '../../../shop-store/shop.store';
 
 const RANK = { error: 0, caution: 1, note: 2 } as const;
 /** Movement of a joint stands among its checks. */
-export const MOVEMENT = 'movement';
+const MOVEMENT = 'movement';
 
 /** The joints of a project with all that follows from them: sizes, checks, movement, hardware, order of assembly. */
 @Injectable()

@@ -15,7 +15,7 @@ import {
 
 const DOWELS = [6, 8, 10, 12, 16];
 /** Length and width of the slips, the smallest first, mm. */
-export const BISCUITS: readonly (readonly [long: number, wide: number])[] = [
+const BISCUITS: readonly (readonly [long: number, wide: number])[] = [
   [47, 15],
   [53, 19],
   [56, 23],
