@@ -246,7 +246,7 @@ export class Improver {
     const draft = copyOf(this.draft);
     const worst = [...draft.columns.values()]
       .filter(({ board }) => !this.problem.locked.has(board))
-      .map((column) => ({ column, rate: areaGiven(column) / Math.max(NEVER_ZERO, column.cost) }))
+      .map((column) => ({ column, rate: rateOf(column) }))
       .sort((a, b) => a.rate - b.rate)
       .slice(0, WORST);
     const seed = worst[this.random.below(worst.length)]?.column;
@@ -274,11 +274,12 @@ export class Improver {
     off(seed);
     const wants = new Set(problem.wantsOf[seed.board]);
     const near = columns.filter((column) => column !== seed && hasWant(column, wants));
+    // Around a board that should go, mostly those are taken up that have most room left.
+    if (around) near.sort((a, b) => rateOf(a) - rateOf(b));
     while (released.length < many && near.length > 0) {
-      const at = random.below(near.length);
+      const at = around && random.next() < 0.7 ? 0 : random.below(near.length);
       off(near[at] as Column);
-      near[at] = near[near.length - 1] as Column;
-      near.length--;
+      near.splice(at, 1);
     }
     for (let w = 0; w < problem.wants.length; w++) {
       const want = problem.wants[w] as Want;
@@ -343,6 +344,9 @@ const WORST = 4;
 /** Area of the pieces that a column gives, mm². */
 const areaGiven = ({ cuts }: Column): number =>
   cuts.reduce((sum, { want, length, width }) => sum + (want < 0 ? 0 : length * width), 0);
+
+/** Area that a column gives for what it costs. */
+const rateOf = (column: Column): number => areaGiven(column) / Math.max(NEVER_ZERO, column.cost);
 
 const hasWant = (column: Column, wants: ReadonlySet<number>): boolean =>
   column.gives.some((entry, i) => i % 2 === 0 && wants.has(entry));

@@ -42,6 +42,8 @@ const LEAST_WHOLE_S = 0.1;
 const STEPS_PER_WHOLE = 70;
 /** Greedy neighbourhoods between two that are solved as a small problem. */
 const STEPS_PER_NEIGHBOURHOOD = 10;
+/** The same on a large rack, where a neighbourhood is a small part of it. */
+const STEPS_PER_NEIGHBOURHOOD_LARGE = 2;
 /** Neighbourhoods tried between two dives. */
 const STEPS_PER_DIVE = 400;
 /** How much worse than the best the plan at hand may be, as a share: it gets out of dead ends. */
@@ -252,7 +254,11 @@ export class Search {
         if (step) yield step;
       }
       sinceWhole++;
-      if (master && sinceWhole % STEPS_PER_NEIGHBOURHOOD === 0 && this.secondsLeft() > LEAST_WHOLE_S) {
+      if (
+        master &&
+        sinceWhole % (this.goesAnew ? STEPS_PER_NEIGHBOURHOOD : STEPS_PER_NEIGHBOURHOOD_LARGE) === 0 &&
+        this.secondsLeft() > LEAST_WHOLE_S
+      ) {
         const step = laid(this.neighbourhood(master, improver), true);
         if (step) yield step;
       }
