@@ -8,6 +8,9 @@
  * more of a part than is wanted: where the programme uses one, a row is added for that board and part,
  * Σ (cut − wanted) × use ≤ 0, and its price makes such ways dearer in the next round.
  *
+ * Where prices are settled, plans are parted by whether a board is cut (branch and bound); a board that must be cut counts
+ * what it gains even where that is a loss, one that must not be cut counts nothing.
+ *
  * Proof. For prices π ≥ 0 of wants, μ ≥ 0 of those rows: a real way to cut board b has n ≤ d, hence gains at most
  * max over relaxed ways of Σ (π − μ) n + credit, plus Σ μ d, less what it spends. So for any π and μ
  *   Σ π d − Σ max(0, gain of b)
@@ -16,6 +19,7 @@
 import type { Programme, Solver } from '../linear.ts';
 import { boundBoard, Knapsack, type BoundBoard } from './knapsack-bound.ts';
 import type { Column, Problem } from '../problem.ts';
+import { NEVER_ZERO, SAME_COST } from '../tolerances.ts';
 import type { Want } from '../want.ts';
 import { SCALE, type Fineness, type RelaxedItem } from './relaxed-item.ts';
 import { RelaxedPricing, type Guide, type RelaxedGain } from './relaxed-pricing.ts';
@@ -59,6 +63,27 @@ const LEVELS: readonly Fineness[] = [
   { length: 60, width: 24 },
   { length: 160, width: 64 },
 ];
+/** Plans of which boards are told to be cut or left. */
+interface Case {
+  readonly out: ReadonlySet<number>;
+  readonly cut: ReadonlySet<number>;
+}
+const ALL: Case = { out: new Set(), cut: new Set() };
+
+/** What is proven of a case, at which prices, and how much of each board the programme cuts. */
+interface Settled {
+  readonly which: Case;
+  readonly bound: number;
+  readonly prices: Prices;
+  readonly use: ReadonlyMap<number, number>;
+}
+
+/** Cases looked at at most, and rounds that each is given. */
+const MOST_CASES = 200;
+const CASE_ROUNDS = 4;
+/** A board cut by less than this, or but for this, is taken for whole. */
+const LEAST_SHARE = 0.02;
+
 const SCHOOLS = ['ripFirst', 'crosscutFirst'] as const;
 /** Price of what is not covered, times that of the dearest wood. */
 const PENALTY = 10;
@@ -179,30 +204,90 @@ export class Prover {
    */
   *raise(target: () => number, begin?: ArrayLike<number>): Generator<void, void> {
     if (this.best === null) return;
-    let center = begin ? this.evenPrices(begin) : null;
+    const told = (bound: number): void => void (this.best = Math.max(this.best ?? 0, bound));
+    const root = yield* this.settle(ALL, begin ? this.evenPrices(begin) : null, target, Infinity, told);
+    if (root) yield* this.branch(root, target);
+    this.done = true;
+  }
+
+  /**
+   * The best bound on plans of one case: prices are settled in at most so many rounds, and every better bound is told.
+   * Null where the programme has no answer.
+   */
+  private *settle(
+    which: Case,
+    begin: Prices | null,
+    target: () => number,
+    rounds: number,
+    told: (bound: number) => void,
+  ): Generator<void, Settled | null> {
+    let center = begin;
     let idle = 0;
-    for (;;) {
-      const answer = this.linear();
+    let settled: Settled | null = null;
+    let best = 0;
+    for (let round = 0; round < rounds; round++) {
+      const answer = this.linear(which);
       if (!answer) break;
       this.work.programmes++;
       yield;
       const exact: boolean = center === null || idle > 0;
       const prices: Prices = exact || center === null ? answer.prices : drawn(answer.prices, center, DRAWN);
-      const before = this.best;
-      const gained: { added: number; bound: number } = yield* this.ask(prices, answer.objective);
-      if (gained.bound > this.best) {
-        this.best = gained.bound;
+      const before = best;
+      const gained: { added: number; bound: number } = yield* this.ask(which, prices, answer.objective);
+      if (gained.bound > best) {
+        best = gained.bound;
         center = prices;
+        told(best);
       }
-      const little = this.best - before < NEGLIGIBLE * Math.max(1e-9, answer.objective);
+      settled = { which, bound: best, prices: center ?? prices, use: answer.use };
+      const little = best - before < NEGLIGIBLE * Math.max(NEVER_ZERO, answer.objective);
       if (gained.added === 0) {
         if (exact) break;
         idle++;
       } else idle = little ? idle + 1 : 0;
-      if (this.best >= target() - 1e-9) break;
-      if (answer.objective - this.best < NEGLIGIBLE * answer.objective && exact) break;
+      if (best >= target() - SAME_COST) break;
+      if (answer.objective - best < NEGLIGIBLE * answer.objective && exact) break;
     }
-    this.done = true;
+    return settled;
+  }
+
+  /**
+   * Parts the plans into those that cut a board and those that don't, where the programme cuts it in part: what holds for
+   * both holds for all. The case that proves least is parted next (best-first branch and bound).
+   */
+  private *branch(root: Settled, target: () => number): Generator<void, void> {
+    const open: Settled[] = [root];
+    for (let n = 0; n < MOST_CASES && (this.best ?? 0) < target() - SAME_COST; n++) {
+      open.sort((a, b) => a.bound - b.bound);
+      const parent = open[0] as Settled;
+      const b = this.boardToPart(parent);
+      if (b < 0) break;
+      const { which } = parent;
+      const cases: Case[] = [
+        { out: new Set([...which.out, b]), cut: which.cut },
+        { out: which.out, cut: new Set([...which.cut, b]) },
+      ];
+      const children: Settled[] = [];
+      for (const child of cases) {
+        const settled = yield* this.settle(child, null, target, CASE_ROUNDS, () => undefined);
+        if (settled) children.push({ ...settled, bound: Math.max(settled.bound, parent.bound) });
+      }
+      if (children.length < cases.length) break;
+      open.splice(0, 1, ...children);
+      const least = open.reduce((low, { bound }) => Math.min(low, bound), Infinity);
+      this.best = Math.max(this.best ?? 0, least);
+    }
+  }
+
+  /** The board whose cutting in part decides most, or −1. */
+  private boardToPart({ use, which }: Settled): number {
+    let [best, most] = [-1, 0];
+    for (const [b, share] of use) {
+      if (which.cut.has(b) || share < LEAST_SHARE || share > 1 - LEAST_SHARE) continue;
+      const weight = (this.boards[b]?.cost ?? 0) * Math.min(share, 1 - share);
+      if (weight > most) [best, most] = [b, weight];
+    }
+    return best;
   }
 
   /** Prices of wants, the same for every species. */
@@ -214,7 +299,11 @@ export class Prover {
   }
 
   /** Asks every board at these prices; columns that gain join the programme. The bound these prices prove. */
-  private *ask(prices: Prices, objective: number): Generator<void, { added: number; bound: number }> {
+  private *ask(
+    which: Case,
+    prices: Prices,
+    objective: number,
+  ): Generator<void, { added: number; bound: number }> {
     const { demands } = this;
     const many = demands.length;
     const priceOf = (species: number, d: number): number =>
@@ -231,7 +320,8 @@ export class Prover {
     const bestKnown = this.bestKnown(prices);
     for (let b = 0; b < this.boards.length; b++) {
       const board = this.boards[b];
-      if (!board) continue;
+      if (!board || which.out.has(b)) continue;
+      const must = which.cut.has(b);
       const own = new Float64Array(board.demands.length);
       const over = prices.over.get(b);
       let free = 0;
@@ -242,11 +332,12 @@ export class Prover {
       });
       // What must be exceeded to gain: the board’s cost, or what a known way gains already.
       const level = Math.floor(board.cost * SCALE) - free;
-      const known = Math.max(0, bestKnown.get(b) ?? 0);
+      // A board that must be cut may lose; one that need not is left.
+      const known = must ? (bestKnown.get(b) ?? -level) : Math.max(0, bestKnown.get(b) ?? 0);
       let worth = level + Math.ceil(known + negligible);
       const atMost = this.knapsackGain(board, prices);
       if (atMost <= worth - level) {
-        sum -= Math.max(0, atMost);
+        sum -= must ? atMost : Math.max(0, atMost);
         continue;
       }
       for (const kernel of this.kernelsOf(b, board)) {
@@ -261,7 +352,8 @@ export class Prover {
           if (this.add({ board: b, cost, of, much })) added++;
         }
       }
-      sum -= Math.max(0, Math.min(worth - level, atMost));
+      const gain = Math.min(worth - level, atMost);
+      sum -= must ? gain : Math.max(0, gain);
       yield;
     }
     return { added, bound: sum / SCALE };
@@ -297,18 +389,22 @@ export class Prover {
         board.demands.forEach(
           (d, i) => (gain += Math.max(0, over[i] as number) * (this.demands[d] as Demand).amount),
         );
-      if (gain > (best.get(b) ?? 0) / SCALE) best.set(b, gain * SCALE);
+      const before = best.get(b);
+      if (before === undefined || gain * SCALE > before) best.set(b, gain * SCALE);
     }
     return best;
   }
 
   /** The programme over all known ways; rows for what they cut too much of are added until none is broken. */
-  private linear(): { objective: number; prices: Prices } | null {
+  private linear(which: Case): { objective: number; prices: Prices; use: Map<number, number> } | null {
     for (let round = 0; ; round++) {
-      const { programme, rowOf, boardRows } = this.programme();
+      const { programme, rowOf, boardRows } = this.programme(which);
       const answer = this.solver.linear(programme);
       if (!answer) return null;
-      if (round < 20 && this.capRows(answer.x)) continue;
+      const columns = this.columns.filter(({ board }) => !which.out.has(board));
+      if (round < 20 && this.capRows(columns, answer.x)) continue;
+      const use = new Map<number, number>();
+      columns.forEach(({ board }, i) => use.set(board, (use.get(board) ?? 0) + (answer.x[i] as number)));
       const many = this.demands.length;
       const of = new Float64Array(this.problem.species.length * many);
       this.demands.forEach(({ panel }, d) => {
@@ -325,14 +421,14 @@ export class Prover {
         list[at.demands.indexOf(demand)] = price;
         over.set(board, list);
       }
-      return { objective: answer.objective, prices: { of, over } };
+      return { objective: answer.objective, prices: { of, over }, use };
     }
   }
 
   /** Adds rows for boards and parts of which the programme’s answer cuts too much; whether there were any. */
-  private capRows(x: Float64Array): boolean {
+  private capRows(columns: readonly RelaxedColumn[], x: Float64Array): boolean {
     const over = new Map<string, number>();
-    this.columns.forEach(({ board, of, much }, i) => {
+    columns.forEach(({ board, of, much }, i) => {
       const use = x[i] as number;
       if (use < 1e-7) return;
       of.forEach((d, n) => {
@@ -354,12 +450,13 @@ export class Prover {
     return any;
   }
 
-  private programme(): {
+  private programme(which: Case): {
     programme: Programme;
     rowOf: Int32Array;
     boardRows: { board: number; demand: number; row: number }[];
   } {
-    const { demands, columns } = this;
+    const { demands } = this;
+    const columns = this.columns.filter(({ board }) => !which.out.has(board));
     const { species } = this.problem;
     const rowOf = new Int32Array(demands.length).fill(-1);
     let rows = demands.length;
@@ -426,7 +523,10 @@ export class Prover {
       rowLow[d] = panel ? Math.round(amount / want.amount) : amount;
     });
     for (const row of [...once.values(), ...capRow.values()]) rowLow[row] = -Infinity;
-    for (const row of once.values()) rowHigh[row] = 1;
+    for (const [board, row] of once) {
+      rowHigh[row] = 1;
+      if (which.cut.has(board)) rowLow[row] = 1;
+    }
     for (const row of capRow.values()) rowHigh[row] = 0;
     return { programme: { cost, upper, rowLow, rowHigh, starts, rows: at, values }, rowOf, boardRows };
   }
