@@ -16,33 +16,23 @@
  *   Σ π d − Σ max(0, gain of b)
  * is a bound, whatever the programme was. It is summed in whole numbers, each rounded to the safe side.
  */
-import type { Programme, Solver } from '../linear.ts';
+import type { Solver } from '../linear.ts';
 import { boundBoard, Knapsack, type BoundBoard } from './knapsack-bound.ts';
 import type { Column, Problem } from '../problem.ts';
 import { NEVER_ZERO, SAME_COST } from '../tolerances.ts';
 import type { Want } from '../want.ts';
+import {
+  ALL,
+  RelaxedMaster,
+  type Case,
+  type Demand,
+  type MasterBoard,
+  type Prices,
+} from './relaxed-master.ts';
 import { SCALE, type Fineness, type RelaxedItem } from './relaxed-item.ts';
 import { RelaxedPricing, type Guide, type RelaxedGain } from './relaxed-pricing.ts';
 
-/** What is wanted of one part: all copies, or millimetres of strip for all of its panels. */
-interface Demand {
-  readonly want: Want;
-  readonly amount: number;
-  readonly panel: boolean;
-}
-
-/** A way to cut a board that may be no real one. */
-interface RelaxedColumn {
-  readonly board: number;
-  readonly cost: number;
-  /** Demands that it serves, and how much of each. */
-  readonly of: Int32Array;
-  readonly much: Float64Array;
-}
-
-interface BoardAtHand {
-  readonly demands: Int32Array;
-  readonly species: number;
+interface BoardAtHand extends MasterBoard {
   /** By school, each on coarse cells, then on finer ones. */
   kernels: readonly (readonly RelaxedPricing[])[] | null;
   readonly knapsack: BoundBoard;
@@ -51,25 +41,11 @@ interface BoardAtHand {
   readonly cost: number;
 }
 
-interface Prices {
-  /** By species, then demand. */
-  readonly of: Float64Array;
-  /** By board: prices of its rows, by demand in turn with `demands`. */
-  readonly over: ReadonlyMap<number, Float64Array>;
-}
-
 /** Cells along the grain and across it, from coarse to fine. */
 const LEVELS: readonly Fineness[] = [
   { length: 60, width: 24 },
   { length: 160, width: 64 },
 ];
-/** Plans of which boards are told to be cut or left. */
-interface Case {
-  readonly out: ReadonlySet<number>;
-  readonly cut: ReadonlySet<number>;
-}
-const ALL: Case = { out: new Set(), cut: new Set() };
-
 /** What is proven of a case, at which prices, and how much of each board the programme cuts. */
 interface Settled {
   readonly which: Case;
@@ -85,8 +61,6 @@ const CASE_ROUNDS = 4;
 const LEAST_SHARE = 0.02;
 
 const SCHOOLS = ['ripFirst', 'crosscutFirst'] as const;
-/** Price of what is not covered, times that of the dearest wood. */
-const PENALTY = 10;
 /** How far prices are drawn toward the best so far. */
 const DRAWN = 0.5;
 /** Gains below this share of the bound are not chased. */
@@ -102,16 +76,13 @@ export class Prover {
   private readonly demands: Demand[] = [];
   private readonly demandOf: Int32Array;
   private readonly boards: (BoardAtHand | null)[];
-  private readonly columns: RelaxedColumn[] = [];
-  private readonly known = new Set<string>();
-  private readonly capped = new Map<number, Set<number>>();
-  private readonly penalty: number;
+  private readonly master: RelaxedMaster;
   private readonly knapsack = new Knapsack();
   private readonly byWant: Float64Array;
 
   constructor(
     private readonly problem: Problem,
-    private readonly solver: Solver,
+    solver: Solver,
     /** Cells, from coarse to fine: the coarse ones guide the finer. */
     private readonly fineness: readonly Fineness[] = LEVELS,
   ) {
@@ -133,8 +104,7 @@ export class Prover {
     });
     this.best = wants.every((_, w) => (problem.boardsOf[w] as Int32Array).length > 0) ? 0 : null;
     this.boards = instance.boards.map((_, b) => this.boardAtHand(b));
-    const dearest = instance.boards.reduce((most, { value }) => Math.max(most, value), 0);
-    this.penalty = (PENALTY * Math.max(dearest, 1e-6)) / 1e6;
+    this.master = new RelaxedMaster(problem, solver, this.demands, this.boards);
   }
 
   private boardAtHand(b: number): BoardAtHand | null {
@@ -181,21 +151,13 @@ export class Prover {
         const d = this.demandOf[column.gives[i] as number] as number;
         much.set(d, (much.get(d) ?? 0) + (column.gives[i + 1] as number));
       }
-      this.add({
+      this.master.add({
         board: column.board,
         cost: column.cost,
         of: Int32Array.from(much.keys()),
         much: Float64Array.from(much.values()),
       });
     }
-  }
-
-  private add(column: RelaxedColumn): boolean {
-    const key = `${column.board}:${column.of.join()}:${Array.from(column.much, (m) => m.toFixed(1)).join()}:${column.cost.toFixed(6)}`;
-    if (this.known.has(key)) return false;
-    this.known.add(key);
-    this.columns.push(column);
-    return true;
   }
 
   /**
@@ -226,7 +188,7 @@ export class Prover {
     let settled: Settled | null = null;
     let best = 0;
     for (let round = 0; round < rounds; round++) {
-      const answer = this.linear(which);
+      const answer = this.master.linear(which);
       if (!answer) break;
       this.work.programmes++;
       yield;
@@ -349,7 +311,7 @@ export class Prover {
           const much = found.taken.filter((value) => value > 0);
           let cost = board.cost - found.credit / SCALE;
           found.taken.forEach((value, i) => (cost += value * (board.reluctance[i] as number)));
-          if (this.add({ board: b, cost, of, much })) added++;
+          if (this.master.add({ board: b, cost, of, much })) added++;
         }
       }
       const gain = Math.min(worth - level, atMost);
@@ -376,7 +338,7 @@ export class Prover {
   private bestKnown(prices: Prices): Map<number, number> {
     const many = this.demands.length;
     const best = new Map<number, number>();
-    for (const { board: b, cost, of, much } of this.columns) {
+    for (const { board: b, cost, of, much } of this.master.columns) {
       const board = this.boards[b] as BoardAtHand;
       const over = prices.over.get(b);
       let gain = -cost;
@@ -393,142 +355,6 @@ export class Prover {
       if (before === undefined || gain * SCALE > before) best.set(b, gain * SCALE);
     }
     return best;
-  }
-
-  /** The programme over all known ways; rows for what they cut too much of are added until none is broken. */
-  private linear(which: Case): { objective: number; prices: Prices; use: Map<number, number> } | null {
-    for (let round = 0; ; round++) {
-      const { programme, rowOf, boardRows } = this.programme(which);
-      const answer = this.solver.linear(programme);
-      if (!answer) return null;
-      const columns = this.columns.filter(({ board }) => !which.out.has(board));
-      if (round < 20 && this.capRows(columns, answer.x)) continue;
-      const use = new Map<number, number>();
-      columns.forEach(({ board }, i) => use.set(board, (use.get(board) ?? 0) + (answer.x[i] as number)));
-      const many = this.demands.length;
-      const of = new Float64Array(this.problem.species.length * many);
-      this.demands.forEach(({ panel }, d) => {
-        this.problem.species.forEach((_, s) => {
-          of[s * many + d] = Math.max(0, answer.duals[panel ? (rowOf[d] as number) + s : d] as number);
-        });
-      });
-      const over = new Map<number, Float64Array>();
-      for (const { board, demand, row } of boardRows) {
-        const price = Math.max(0, -(answer.duals[row] as number));
-        if (price <= 0) continue;
-        const at = this.boards[board] as BoardAtHand;
-        const list = over.get(board) ?? new Float64Array(at.demands.length);
-        list[at.demands.indexOf(demand)] = price;
-        over.set(board, list);
-      }
-      return { objective: answer.objective, prices: { of, over }, use };
-    }
-  }
-
-  /** Adds rows for boards and parts of which the programme’s answer cuts too much; whether there were any. */
-  private capRows(columns: readonly RelaxedColumn[], x: Float64Array): boolean {
-    const over = new Map<string, number>();
-    columns.forEach(({ board, of, much }, i) => {
-      const use = x[i] as number;
-      if (use < 1e-7) return;
-      of.forEach((d, n) => {
-        const excess = (much[n] as number) - (this.demands[d] as Demand).amount;
-        const key = `${board} ${d}`;
-        over.set(key, (over.get(key) ?? 0) + excess * use);
-      });
-    });
-    let any = false;
-    for (const [key, excess] of over) {
-      if (excess < 1e-6) continue;
-      const [board, demand] = key.split(' ').map(Number) as [number, number];
-      const rows = this.capped.get(board) ?? new Set<number>();
-      if (rows.has(demand)) continue;
-      rows.add(demand);
-      this.capped.set(board, rows);
-      any = true;
-    }
-    return any;
-  }
-
-  private programme(which: Case): {
-    programme: Programme;
-    rowOf: Int32Array;
-    boardRows: { board: number; demand: number; row: number }[];
-  } {
-    const { demands } = this;
-    const columns = this.columns.filter(({ board }) => !which.out.has(board));
-    const { species } = this.problem;
-    const rowOf = new Int32Array(demands.length).fill(-1);
-    let rows = demands.length;
-    demands.forEach(({ panel }, d) => {
-      if (!panel) return;
-      rowOf[d] = rows;
-      rows += species.length;
-    });
-    const once = new Map<number, number>();
-    const capRow = new Map<string, number>();
-    const boardRows: { board: number; demand: number; row: number }[] = [];
-    for (const [board, wanted] of this.capped) {
-      for (const demand of wanted) {
-        capRow.set(`${board} ${demand}`, rows);
-        boardRows.push({ board, demand, row: rows++ });
-      }
-    }
-    const cost: number[] = [];
-    const upper: number[] = [];
-    const starts: number[] = [0];
-    const at: number[] = [];
-    const values: number[] = [];
-    const end = (price: number, most: number): void => {
-      cost.push(price);
-      upper.push(most);
-      starts.push(at.length);
-    };
-    for (const column of columns) {
-      const s = (this.boards[column.board] as BoardAtHand).species;
-      column.of.forEach((d, i) => {
-        at.push((demands[d] as Demand).panel ? (rowOf[d] as number) + s : d);
-        values.push(column.much[i] as number);
-      });
-      let row = once.get(column.board);
-      if (row === undefined) once.set(column.board, (row = rows++));
-      at.push(row);
-      values.push(1);
-      const capped = this.capped.get(column.board);
-      if (capped) {
-        for (const d of capped) {
-          const i = column.of.indexOf(d);
-          at.push(capRow.get(`${column.board} ${d}`) as number);
-          values.push((i < 0 ? 0 : (column.much[i] as number)) - (demands[d] as Demand).amount);
-        }
-      }
-      end(column.cost, Infinity);
-    }
-    demands.forEach(({ want, amount, panel }, d) => {
-      at.push(d);
-      values.push(1);
-      end(want.areaMm2 * this.penalty, panel ? Math.round(amount / want.amount) : amount);
-    });
-    demands.forEach(({ want, panel }, d) => {
-      if (!panel) return;
-      species.forEach((_, s) => {
-        at.push(d, (rowOf[d] as number) + s);
-        values.push(1, -want.amount);
-        end(0, Infinity);
-      });
-    });
-    const rowLow = new Array<number>(rows).fill(0);
-    const rowHigh = new Array<number>(rows).fill(Infinity);
-    demands.forEach(({ want, amount, panel }, d) => {
-      rowLow[d] = panel ? Math.round(amount / want.amount) : amount;
-    });
-    for (const row of [...once.values(), ...capRow.values()]) rowLow[row] = -Infinity;
-    for (const [board, row] of once) {
-      rowHigh[row] = 1;
-      if (which.cut.has(board)) rowLow[row] = 1;
-    }
-    for (const row of capRow.values()) rowHigh[row] = 0;
-    return { programme: { cost, upper, rowLow, rowHigh, starts, rows: at, values }, rowOf, boardRows };
   }
 }
 
