@@ -3,8 +3,7 @@ import { boardMark, clearanceOf, type Piece } from '@aldrek/core';
 import { ShopStore } from '../shop-store/shop.store';
 
 /** What is to be seen at a glance of a piece on the rack. */
-const PIECE_STATES = ['reserved', 'changed', 'doubt'] as const;
-type PieceState = (typeof PIECE_STATES)[number];
+type PieceState = 'reserved' | 'changed' | 'doubt';
 
 export interface StateOfPiece {
   readonly state: PieceState;
