@@ -1,5 +1,6 @@
 import {
   asOne,
+  besideLeastWaste,
   chooseGroups,
   isBetterPlan,
   KnownBoards,
@@ -7,14 +8,11 @@ import {
   plansOf,
   projectInstance,
   verifyPlan,
-  type AskedProject,
-  type GroupThickness,
+  withoutWishes,
   type MatchInstance,
   type MatchPlan,
   type MatchStep,
-  type Piece,
   type SearchOptions,
-  type ShopRules,
   type Solver,
 } from '@aldrek/core';
 import { borrowed } from './borrowed';
@@ -95,7 +93,10 @@ async function search(ask: MatchAsk, asked: Asked<MatchProgress, MatchNote>): Pr
     const { best } = kept;
     if (asked.cancelled || finished || stopped || now >= end) {
       if (best === null) throw new Error(`no plan passed the checker: ${kept.fault ?? 'none was made'}`);
-      const told = plain && !asked.cancelled ? beside(best, plain, options, last) : best;
+      const told =
+        plain && !asked.cancelled
+          ? besideLeastWaste(best, plain, () => performance.now() >= last, options)
+          : best;
       return { plan: told, shown: shownOf(told), fault: kept.fault };
     }
     const share = Math.min(1, (now - begin) / (seconds * 1000));
@@ -105,28 +106,6 @@ async function search(ask: MatchAsk, asked: Asked<MatchProgress, MatchNote>): Pr
     if (stage === 'first' && options.solver === null) options.solver = await loading;
     await asked.turn();
   }
-}
-
-/** The same question with nothing wished for; null where nothing is, or where the maker could not tell the two apart. */
-function withoutWishes(
-  project: AskedProject,
-  pieces: readonly Piece[],
-  rules: ShopRules,
-  groups: GroupThickness,
-): MatchInstance | null {
-  if ((project.wanted ?? 'least-waste') === 'least-waste') return null;
-  return projectInstance({ ...project, wanted: 'least-waste' }, pieces, rules, groups);
-}
-
-/** The plan with what its wishes cost beside the least-waste plan that is found until `end`. */
-function beside(plan: MatchPlan, plain: MatchInstance, options: SearchOptions, end: number): MatchPlan {
-  if (plan.coverage < 1 - 1e-9) return plan;
-  let least = plan.consumed;
-  for (const step of matchSteps(plain, { ...options, role: 'first' })) {
-    if (step.plan.coverage > 1 - 1e-9) least = Math.min(least, step.plan.consumed);
-    if (performance.now() >= end) break;
-  }
-  return { ...plan, overLeast: least > 0 ? plan.consumed / least - 1 : 0 };
 }
 
 /** The best plan that the checker has passed; one that it refuses is never shown nor kept. */
