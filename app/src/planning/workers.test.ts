@@ -136,7 +136,7 @@ describe('the match store', () => {
   it('asks with ids and a port, not with the rack', async () => {
     const { ask, bench } = await ready();
     expect(ask.projectIds).toEqual([bench()?.id]);
-    expect(Object.keys(ask).sort()).toEqual(['port', 'projectIds', 'second', 'seconds', 'seed']);
+    expect(Object.keys(ask).sort()).toEqual(['port', 'projectIds', 'role', 'seconds', 'seed']);
   });
 
   it('shows the best so far, and keeps the last plan with its project and its question', async () => {
