@@ -306,6 +306,7 @@ export { rankLikeness, REPAIR_WAYS, repairSize, type Likeness, type RepairWay } 
 export {
   DEFAULT_OFFCUT,
   isBetterPlan,
+  provenBy,
   OFFCUT_ID,
   type MatchBoard,
   type MatchInstance,

@@ -1,6 +1,6 @@
 import { computed, inject } from '@angular/core';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
-import { isBetterPlan, matesOf, type MatchPlan, type MatchStep, type Project } from '@aldrek/core';
+import { isBetterPlan, matesOf, provenBy, type MatchPlan, type MatchStep, type Project } from '@aldrek/core';
 import { isCancelled, WorkerClient, type Call } from '../workers/client';
 import type { MatchAnswer, MatchAsk, MatchNote, MatchProgress, PlansById } from '../workers/protocol';
 import { Planning } from './planning';
@@ -47,6 +47,7 @@ export const MatchStore = signalStore(
       let clients: Search[] = [];
       let calls: Call<MatchAnswer, MatchNote>[] = [];
       let best: { readonly plan: MatchPlan; readonly shown: PlansById } | null = null;
+      let proven = 0;
       let run = 0;
 
       const close = (): void => {
@@ -64,15 +65,18 @@ export const MatchStore = signalStore(
       };
 
       const hear = (from: number, { plan, shown, share, round, stage }: MatchProgress): void => {
+        const tells = plan !== null && provenBy(plan) > proven;
+        // As good a plan with a better proof stands in for the one before.
         const better = plan !== null && shown !== null && isBetterPlan(plan, best?.plan ?? null);
-        if (better) {
-          best = { plan, shown };
-          calls.forEach((call, i) => i !== from && call.note({ kind: 'heard', plan }));
-        }
-        if (from > 0 && !better) return;
+        const known = better || (tells && shown !== null && !(best && isBetterPlan(best.plan, plan)));
+        if (known) best = { plan, shown };
+        if (tells) proven = provenBy(plan);
+        // A search hears of better plans, and of what another has proven.
+        if (better || tells) calls.forEach((call, i) => i !== from && call.note({ kind: 'heard', plan }));
+        if (from > 0 && !known) return;
         patchState(store, {
           ...(from === 0 ? { share, round, stage } : {}),
-          ...(better ? { plans: shown } : {}),
+          ...(known ? { plans: shown } : {}),
         });
       };
 
@@ -97,7 +101,8 @@ export const MatchStore = signalStore(
         calls.slice(1).forEach(({ result }) => void result.catch(() => undefined));
         const first = await (calls[0] as Call<MatchAnswer, MatchNote>).result;
         if (mine !== run) return;
-        const shown = best === null || isBetterPlan(first.plan, best.plan) ? first.shown : best.shown;
+        // Of plans as good as each other the last one knows most.
+        const shown = best !== null && isBetterPlan(best.plan, first.plan) ? best.shown : first.shown;
         finish(shown, first.fault);
       };
 
@@ -106,6 +111,7 @@ export const MatchStore = signalStore(
         start(project: Project, seed = 1): void {
           close();
           best = null;
+          proven = 0;
           const projectIds = matesOf(project, shop.projects()).map(({ id }) => id);
           patchState(store, { ...IDLE, projectIds });
           const mine = run;

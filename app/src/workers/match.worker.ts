@@ -7,13 +7,13 @@ import {
   matchSteps,
   plansOf,
   projectInstance,
+  provenBy,
   verifyPlan,
   withoutWishes,
   type MatchInstance,
   type MatchPlan,
   type MatchStep,
   type SearchOptions,
-  type Solver,
 } from '@aldrek/core';
 import { borrowed } from './borrowed';
 import type { MatchAnswer, MatchAsk, MatchNote, MatchProgress, PlansById } from './protocol';
@@ -47,15 +47,16 @@ async function search(ask: MatchAsk, asked: Asked<MatchProgress, MatchNote>): Pr
   const plain = role === 'second' ? null : withoutWishes(project, pieces, rules, groups);
   const end = last - (plain ? BESIDE_SHARE * seconds * 1000 : 0);
   const kept = new Kept(instance);
-  // The first plan needs no solver, so it does not wait for one.
-  const options: SearchOptions & { solver: Solver | null } = {
+  // The first plan needs no solver, so it does not wait for one: the search reads it from here once it has come.
+  const options: { -readonly [key in keyof SearchOptions]: SearchOptions[key] } = {
     role,
+    seed,
     secondsLeft: () => (end - performance.now()) / 1000,
     solver: null,
   };
   const loading = solverAtHand();
   let again = 0;
-  let steps = matchSteps(instance, { ...options, seed });
+  let steps = matchSteps(instance, options);
   let told: MatchPlan | null = null;
   let round = 0;
   let idle = 0;
@@ -81,7 +82,10 @@ async function search(ask: MatchAsk, asked: Asked<MatchProgress, MatchNote>): Pr
       if (!kept.take(step.value.plan)) {
         // Its own best is faulty: begun again from another seed, it goes another way.
         if (++again > MOST_AGAIN) finished = true;
-        else steps = matchSteps(instance, { ...options, seed: seed + 1000 * again });
+        else {
+          options.seed = seed + 1000 * again;
+          steps = matchSteps(instance, options);
+        }
         break;
       }
       if (round === 0) break;
@@ -116,13 +120,19 @@ class Kept {
 
   constructor(private readonly instance: MatchInstance) {}
 
+  /** Whether a plan as good as the best comes with a better proof, or with an estimate where there was none. */
+  private tellsMore(plan: MatchPlan): boolean {
+    const { best } = this;
+    if (best === null || isBetterPlan(best, plan)) return false;
+    return (
+      provenBy(plan) > provenBy(best) ||
+      ((best.estimate ?? null) === null && (plan.estimate ?? null) !== null)
+    );
+  }
+
   /** False when the checker refused the plan. */
   take(plan: MatchPlan): boolean {
-    if (plan === this.last || !isBetterPlan(plan, this.best)) {
-      // As good a plan may come with a better bound.
-      if (plan !== this.last && plan.placements === this.best?.placements) this.best = plan;
-      return true;
-    }
+    if (plan === this.last || !(isBetterPlan(plan, this.best) || this.tellsMore(plan))) return true;
     this.last = plan;
     const [fault] = verifyPlan(this.instance, plan);
     if (fault !== undefined) {

@@ -145,6 +145,10 @@ export function isBetterPlan(plan: MatchPlan, other: MatchPlan | null): boolean 
   return plan.boards < other.boards;
 }
 
+/** What a plan says no other can count less than; 0 where it says nothing. */
+export const provenBy = (plan: MatchPlan): number =>
+  plan.weighedBound ?? (plan.boundProven ? (plan.bound ?? 0) : 0);
+
 /** The least width that a part is cut at: its own, or that of one strip of a panel. */
 export const leastWidth = (part: MatchPart): number =>
   part.type === 'panel' ? (part.minStrip ?? 1) : part.width;

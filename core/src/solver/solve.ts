@@ -42,6 +42,8 @@ export interface SearchOptions {
   readonly secondsLeft?: () => number;
 }
 
+const NOTHING_PROVEN = { spent: null, counted: null } as const;
+
 /** A search that proves as well does a step of the proof for every so many of its own. */
 const STEPS_PER_PROOF = 3;
 const STEPS_PER_EARLY_PROOF = 25;
@@ -56,10 +58,11 @@ export function* matchSteps(
 ): Generator<MatchStep, void> {
   const problem = new Problem(instance);
   const first = firstFitDraft(problem);
-  const proof = new Proof(problem, options.solver ?? null);
-  let plan = planOf(problem, first, proof, null);
+  let plan = planOf(problem, first, NOTHING_PROVEN, null);
   yield { plan, round: 0, better: true, stage: 'first' };
+  // Only now: the first plan does not wait for a solver, which whoever asks may hand in late.
   const { solver = null, seed = 1, role = 'alone' } = options;
+  const proof = new Proof(problem, solver);
   const search = new Search(problem, first, solver, seed, options.secondsLeft);
   const target = (): number => plan.weighed ?? plan.consumed;
   let best = first;

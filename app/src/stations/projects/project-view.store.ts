@@ -95,7 +95,7 @@ export const ProjectView = signalStore(
       }),
       quality: computed(() => {
         const shown = plan();
-        return shown && qualityWords(shown, mates().length > 1, project()?.wanted);
+        return shown && qualityWords(shown, mates().length > 1, shown.question?.wanted ?? project()?.wanted);
       }),
       /** What has changed since the plan was made; nothing is said while a search is on. */
       changes: computed((): readonly string[] => {
