@@ -72,7 +72,10 @@ export class Shop {
     const answers = this.page.getByRole('group', { name: question });
     const words = new RegExp(question.source.replace(/^\^/, ''), question.flags);
     const header = this.page.locator('mat-step-header').filter({ hasText: words });
-    if ((await header.getAttribute('aria-expanded')) !== 'true') await header.click();
+    // The stepper goes on by itself after an answer, and the header of the step at hand can't be pressed.
+    await expect(async () => {
+      if ((await header.getAttribute('aria-expanded')) !== 'true') await header.click({ timeout: 1000 });
+    }).toPass();
     await answers.getByRole('button', { name: answer, exact: true }).click();
   }
 
