@@ -316,11 +316,11 @@ export {
 export { matchSteps, type MatchStep, type SearchOptions } from './solver/solve.ts';
 export { solverFrom, type Solver } from './solver/linear.ts';
 export { layoutFaults, verifyPlan } from './solver/verify-plan.ts';
-export { flatteningOf, piecesFor, projectInstance, type ShopRules } from './planning/project-instance.ts';
+export { flatteningOf, piecesFor, projectInstance } from './planning/project-instance.ts';
 export { KnownBoards, showFaceOf, worthPerM2 } from './planning/known-boards.ts';
 export { nearestMiss } from './planning/nearest-miss.ts';
 export { besideLeastWaste, withoutWishes } from './planning/wish-cost.ts';
-export { chooseGroups, type GroupThickness } from './planning/thickness-groups.ts';
+export { chooseGroups } from './planning/thickness-groups.ts';
 export { coversAll, tryProject } from './planning/try-project.ts';
 export { lookAt, shortfall, type MissingPart, type ProjectLook, type ShopInView } from './planning/look.ts';
 export { asOne, plansOf } from './planning/together.ts';
