@@ -1,4 +1,4 @@
-// The public face of the core, grouped as a contents page.
+// The public face of the core, grouped as a contents page: one long list on purpose, as a reader looks things up in it.
 
 // Outcomes
 export { ok, fail, type Result } from './foundation/result.ts';

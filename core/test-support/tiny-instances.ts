@@ -1,11 +1,13 @@
 import fc from 'fast-check';
+import { expect } from 'vitest';
+import { everyPlan } from './every-plan.ts';
 import { DEFAULT_OFFCUT, type MatchInstance } from '../src/solver/instance.ts';
 
 const tens = (from: number, to: number): fc.Arbitrary<number> =>
   fc.integer({ min: from, max: to }).map((n) => n * 10);
 
 /** Tiny problems on a grid of tens, without kerf, where nothing is credited. */
-export const tinyInstance: fc.Arbitrary<MatchInstance> = fc
+const tinyInstance: fc.Arbitrary<MatchInstance> = fc
   .record({
     boards: fc.array(
       fc.record({
@@ -44,3 +46,25 @@ export const tinyInstance: fc.Arbitrary<MatchInstance> = fc
       species: 'any' as const,
     })),
   }));
+
+/**
+ * Holds a bound against the best that trying every place finds, on tiny problems that can be covered in full, since a
+ * bound speaks of full plans only. Returns how many there were.
+ */
+export function heldAgainstEveryPlan(
+  boundOf: (instance: MatchInstance, best: number) => number,
+  runs: { readonly numRuns: number; readonly seed: number },
+): number {
+  let full = 0;
+  fc.assert(
+    fc.property(tinyInstance, (instance) => {
+      const best = everyPlan(instance, { x: 10, y: 10 });
+      const demanded = instance.parts.reduce((sum, part) => sum + part.length * part.width * part.qty, 0);
+      if (best.covered < demanded) return;
+      full++;
+      expect(boundOf(instance, best.spent)).toBeLessThanOrEqual(best.spent + 1e-9);
+    }),
+    runs,
+  );
+  return full;
+}

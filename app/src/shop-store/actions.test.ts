@@ -1,3 +1,4 @@
+// One file on purpose: all deeds share the shop that they are tried on, and its undo.
 import 'fake-indexeddb/auto';
 import '@angular/compiler';
 import { createEnvironmentInjector, Injector, type EnvironmentInjector } from '@angular/core';

@@ -43,9 +43,9 @@ async function search(ask: MatchAsk, asked: Asked<MatchProgress, MatchNote>): Pr
   const instance = projectInstance(project, pieces, rules, groups);
   const shownOf = (plan: MatchPlan): PlansById => plansOf(plan, instance, groups, projects, pieces, rules);
   const begin = performance.now();
-  const last = begin + seconds * 1000;
   const plain = role === 'second' ? null : withoutWishes(project, pieces, rules, groups);
-  const end = last - (plain ? BESIDE_SHARE * seconds * 1000 : 0);
+  const besideMs = plain ? BESIDE_SHARE * seconds * 1000 : 0;
+  const end = begin + seconds * 1000 - besideMs;
   const kept = new Kept(instance);
   // The first plan needs no solver, so it does not wait for one: the search reads it from here once it has come.
   const options: { -readonly [key in keyof SearchOptions]: SearchOptions[key] } = {
@@ -97,11 +97,9 @@ async function search(ask: MatchAsk, asked: Asked<MatchProgress, MatchNote>): Pr
     const { best } = kept;
     if (asked.cancelled || finished || stopped || now >= end) {
       if (best === null) throw new Error(`no plan passed the checker: ${kept.fault ?? 'none was made'}`);
-      const told =
-        plain && !asked.cancelled
-          ? besideLeastWaste(best, plain, () => performance.now() >= last, options)
-          : best;
-      return { plan: told, shown: shownOf(told), fault: kept.fault };
+      // Who stops does not wait for what a priority costs.
+      const compared = plain && !asked.cancelled && !stopped ? beside(best, plain, besideMs, options) : best;
+      return { plan: compared, shown: shownOf(compared), fault: kept.fault };
     }
     const share = Math.min(1, (now - begin) / (seconds * 1000));
     const news = best === told ? null : best;
@@ -110,6 +108,13 @@ async function search(ask: MatchAsk, asked: Asked<MatchProgress, MatchNote>): Pr
     if (stage === 'first' && options.solver === null) options.solver = await loading;
     await asked.turn();
   }
+}
+
+/** The plan beside a least-waste plan that is sought for so long. */
+function beside(plan: MatchPlan, plain: MatchInstance, ms: number, options: SearchOptions): MatchPlan {
+  const until = performance.now() + ms;
+  const left = (): number => until - performance.now();
+  return besideLeastWaste(plan, plain, () => left() <= 0, { ...options, secondsLeft: () => left() / 1000 });
 }
 
 /** The best plan that the checker has passed; one that it refuses is never shown nor kept. */

@@ -1,3 +1,4 @@
+// One file on purpose: each kind of joint goes through the same sums, checks, lengths and order of assembly.
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { designParts } from '../designs/design.ts';

@@ -1,4 +1,4 @@
-/** Joints held by metal: screws, bolts, inserts, brackets, hinges, nails. */
+/** Joints held by metal: screws, bolts, inserts, brackets, hinges, nails. Long because it is a table, a row of facts a kind. */
 import { longestScrewMm } from '../joint-sums.ts';
 import {
   box,
