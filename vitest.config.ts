@@ -1,3 +1,4 @@
+import { availableParallelism } from 'node:os';
 import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
@@ -6,6 +7,8 @@ export default defineConfig({
     testTimeout: 30_000,
     include: ['core/**/*.test.ts', 'cli/**/*.test.ts', 'server/**/*.test.ts', 'app/src/**/*.test.ts'],
     environment: 'node',
+    // By itself it takes one core less than there are, which of two leaves one idle.
+    maxWorkers: availableParallelism(),
     setupFiles: ['core/test-support/seeded.ts'],
   },
 });

@@ -7,6 +7,7 @@ import {
   inject,
   input,
   linkedSignal,
+  signal,
   viewChild,
 } from '@angular/core';
 import { MatButton } from '@angular/material/button';
@@ -17,6 +18,7 @@ import { RouterLink } from '@angular/router';
 import { DEFAULT_SETTINGS } from '@aldrek/core';
 import { Keys } from '../keys/keys';
 import { ShopStore } from '../shop-store/shop.store';
+import { byPortions } from '../ui/by-frames';
 import { SETTING_PAGES, settingsFound } from './setting-figures';
 import type { SettingGroup } from './setting-shape';
 import { WORKSHOP_PAGE } from './workshop-figures';
@@ -25,6 +27,9 @@ import { WorkshopSetting } from './workshop-setting';
 
 /** More figures than this are no answer to a search. */
 const MOST_SHOWN = 36;
+/** Fields built with the key that finds them, and in each frame once the typing rests: no key waits for all. */
+const BUILT_AT_ONCE = 3;
+const BUILT_A_FRAME = 3;
 
 /**
  * How this shop works: machines, habits, prices, and every assumption that an estimate, a plan or a verdict
@@ -172,7 +177,11 @@ export class SettingsPage {
   );
   private readonly found = computed(() => (this.searching() ? settingsFound(this.words()) : null));
   /** Of many that are found the first are shown: one more letter tells them apart. */
-  protected readonly groups = computed(() => firstOf(this.found() ?? this.chosen().groups, MOST_SHOWN));
+  private readonly built = byPortions(this.found, signal(MOST_SHOWN), BUILT_AT_ONCE, BUILT_A_FRAME);
+  protected readonly groups = computed(() => {
+    const found = this.found();
+    return found ? firstOf(found, this.built()) : this.chosen().groups;
+  });
   protected readonly count = computed(() =>
     (this.found() ?? []).reduce((sum, { figures }) => sum + figures.length, 0),
   );

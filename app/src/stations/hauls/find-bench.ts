@@ -31,6 +31,7 @@ import {
 import { dayText } from '../../format/day-text';
 import { FindDrawing } from '../../drawing/find-drawing';
 import { volumeText } from '../../format/measures';
+import { framesLater } from '../../ui/by-frames';
 import { widthOf } from '../../drawing/width-of';
 import { FigureField } from '../../ui/figure-field';
 import { SpeciesField } from '../../ui/species-field';
@@ -43,6 +44,12 @@ import { TextField } from '../../ui/text-field';
 
 const DRAWING_HEIGHT_PX = 212;
 const EXPLODE_MS = 280;
+
+/** Figures that are being typed, and of which find. */
+interface Typed {
+  readonly id: string;
+  readonly drafts: Readonly<Record<string, number>>;
+}
 
 /** One find on the bench: drawn to scale, measured, taken apart on paper, and then in earnest. */
 @Component({
@@ -92,14 +99,14 @@ export class FindBench {
 
   private readonly id = computed(() => this.find().id);
   /** Figures that are being typed, so that the drawing follows the fingers. */
-  private readonly drafts = linkedSignal<string, Readonly<Record<string, number>>>({
+  private readonly drafts = linkedSignal<string, Typed['drafts']>({
     source: this.id,
     computation: () => ({}),
   });
-  private readonly seen = computed((): Find => ({
-    ...this.find(),
-    measures: { ...this.find().measures, ...this.drafts() },
-  }));
+  private readonly typed = computed((): Typed => ({ id: this.id(), drafts: this.drafts() }));
+  /** The drawing follows a key in the next frame, the members in the one after. */
+  private readonly drawn = framesLater<Typed | null>(this.typed, null);
+  private readonly listed = framesLater<Typed | null>(this.typed, null, 2);
   protected readonly nameFault = linkedSignal<string, string | null>({
     source: this.id,
     computation: () => null,
@@ -108,8 +115,8 @@ export class FindBench {
   protected readonly model = computed(() => breakdownOf(this.find().kind));
   protected readonly ways = computed(() => this.model().ways);
   protected readonly wayChoices = computed(() => this.ways().map(({ id, name }) => ({ value: id, name })));
-  protected readonly breakdown = computed(() => takeApart(this.seen()));
-  protected readonly shapes = computed(() => drawFind(this.seen()));
+  protected readonly breakdown = computed(() => takeApart(this.with(this.listed())));
+  protected readonly shapes = computed(() => drawFind(this.with(this.drawn())));
   protected readonly hasWood = computed(() => this.find().kind !== 'metal' && this.find().kind !== 'glass');
   protected readonly canExplode = computed(() =>
     this.shapes().some((shape) => shape.whole.some(([x], i) => x !== shape.apart[i]?.[0])),
@@ -130,6 +137,12 @@ export class FindBench {
 
   constructor() {
     inject(DestroyRef).onDestroy(() => cancelAnimationFrame(this.frame));
+  }
+
+  /** The find with figures that are being typed, where they are its own. */
+  private with(typed: Typed | null): Find {
+    const find = this.find();
+    return typed?.id === find.id ? { ...find, measures: { ...find.measures, ...typed.drafts } } : find;
   }
 
   toggleApart(): void {
