@@ -1,6 +1,7 @@
 // `npm test`: installs what is missing, then lint, arrows, types, unit, component and end-to-end tests, and every bench
 // briefly. Every step is run even when one before it fails; the last line counts them all.
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
 import { ensureChromium } from './chromium.mjs';
 import { command, ensureBuilt, ensureInstalled, environment, root, run, tool } from './machine.mjs';
@@ -67,6 +68,8 @@ command(async () => {
     [tool('ng'), 'test', '--reporters', 'dot', '--reporters', 'json', '--output-file', components],
     components,
     (report) => ({ good: report.numPassedTests, bad: report.numFailedTests }),
+    // By itself the runner leaves one of two cores idle.
+    { VITEST_MAX_WORKERS: String(availableParallelism()) },
   );
   await ensureBuilt();
   const journeys = join(results, 'journeys.json');

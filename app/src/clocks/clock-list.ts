@@ -12,6 +12,7 @@ import { leftText, whenText } from './words';
 @Component({
   selector: 'al-clock-list',
   imports: [FigureField, MatButton, MatProgressBar],
+  host: { class: 'stack' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (row of rows(); track row.of.entryId) {
@@ -24,7 +25,7 @@ import { leftText, whenText } from './words';
         </p>
         <mat-progress-bar mode="determinate" [value]="row.share" aria-label="How far it is" />
         <p class="muted">{{ row.later }}</p>
-        <div class="row no-print">
+        <div class="row flow no-print">
           @if (row.of.clock.pausedAt === undefined) {
             <button type="button" matButton="outlined" (click)="actions.pause(row.of.entryId, clocks.now())">
               Pause
@@ -76,10 +77,6 @@ import { leftText, whenText } from './words';
     }
   `,
   styles: `
-    :host {
-      display: grid;
-      gap: 8px;
-    }
     :host:not(:has(section)) {
       display: none;
     }
@@ -90,11 +87,6 @@ import { leftText, whenText } from './words';
       border: 1px solid var(--line);
       border-radius: 10px;
       background: var(--surface);
-    }
-    .row {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 8px;
     }
     .fields {
       display: grid;

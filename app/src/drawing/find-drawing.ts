@@ -13,7 +13,7 @@ import { fitScale, scaleNote } from './scale';
   template: `
     <div class="ruler">
       <al-ruler [lengthMm]="rulerMm()" [pxPerMm]="pxPerMm()" />
-      <span class="scale">scale {{ scaleNote() }}</span>
+      <span class="scale t-small muted">scale {{ scaleNote() }}</span>
     </div>
     <svg
       class="find"
@@ -55,8 +55,6 @@ import { fitScale, scaleNote } from './scale';
       padding: 2px 6px;
       border-radius: 4px;
       background: var(--raised);
-      font-size: 12.5px;
-      color: var(--muted);
     }
     svg.find {
       display: block;

@@ -39,7 +39,7 @@ import { rulerMarks } from './scale';
     </svg>
     @if (cursor() !== null) {
       <div
-        class="flag"
+        class="flag t-small strong"
         role="slider"
         tabindex="0"
         aria-label="cursor rule"
@@ -95,8 +95,6 @@ import { rulerMarks } from './scale';
       place-items: center;
       background: var(--blue);
       color: var(--on-blue);
-      font-size: 13px;
-      font-weight: 650;
       cursor: ew-resize;
       touch-action: none;
     }

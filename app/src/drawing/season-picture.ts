@@ -24,7 +24,7 @@ const MOST_SHARE = 0.35;
   selector: 'al-season-picture',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="pictures">
+    <div class="pictures flow">
       @for (picture of pictures(); track picture.name) {
         <figure>
           <svg
@@ -68,8 +68,7 @@ const MOST_SHARE = 0.35;
   `,
   styles: `
     .pictures {
-      display: flex;
-      flex-wrap: wrap;
+      align-items: start;
       gap: 24px;
     }
     figure {

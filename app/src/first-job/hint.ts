@@ -9,8 +9,8 @@ import { FIRST_STEPS, FirstJob, type HintPlace } from './first-job';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (hint(); as hint) {
-      <aside class="hint no-print" aria-label="First job">
-        <span class="of">{{ hint.number }} of {{ count }}</span>
+      <aside class="hint in-line t-text no-print" aria-label="First job">
+        <span class="of strong">{{ hint.number }} of {{ count }}</span>
         <p role="status">{{ hint.text }}</p>
         <button type="button" matButton (click)="job.putAway()">No hints</button>
       </aside>
@@ -18,19 +18,14 @@ import { FIRST_STEPS, FirstJob, type HintPlace } from './first-job';
   `,
   styles: `
     .hint {
-      display: flex;
-      align-items: center;
-      gap: 12px;
       padding: 4px 4px 4px 14px;
       border-left: 4px solid var(--blue);
       border-radius: 4px;
       background: var(--blue-tint);
-      font-size: 14px;
       line-height: 1.4;
     }
     .of {
       flex: none;
-      font-weight: 700;
       color: var(--blue);
     }
     p {

@@ -23,12 +23,12 @@ const LINK_TEXT: Readonly<Record<Link, string>> = {
   host: { 'data-instruments': '', role: 'region', 'aria-label': 'Instruments' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p class="state" [class.lost]="instruments.link() === 'lost'" role="status">
+    <p class="state flow" [class.lost]="instruments.link() === 'lost'" role="status">
       <strong>{{ instruments.simulated() ? 'Simulated instruments' : 'Instruments' }}</strong>
       <span>{{ linkText() }}</span>
-      <span class="last">{{ instruments.last() }}</span>
+      <span class="last strong">{{ instruments.last() }}</span>
     </p>
-    <div class="one">
+    <div class="one flow">
       <al-length-field
         label="caliper opened to"
         [value]="openMm()"
@@ -45,7 +45,7 @@ const LINK_TEXT: Readonly<Record<Link, string>> = {
         Press its button
       </button>
     </div>
-    <div class="one">
+    <div class="one flow">
       <al-figure-field
         label="wood really holds"
         kind="percent"
@@ -68,15 +68,15 @@ const LINK_TEXT: Readonly<Record<Link, string>> = {
       >
         Push the pins in
       </button>
-      <span class="muted note">{{ groupText() }}</span>
+      <span class="muted note t-small">{{ groupText() }}</span>
     </div>
-    <div class="one">
+    <div class="one flow">
       <mat-progress-bar
         [class.near]="near() !== null"
         [value]="(instruments.metal()?.signal ?? 0) * 100"
         aria-label="metal detector"
       />
-      <span class="note">
+      <span class="note t-small">
         @if (near(); as at) {
           <strong class="hazard">metal near <al-length [mm]="at" /></strong>
         } @else {
@@ -97,8 +97,6 @@ const LINK_TEXT: Readonly<Record<Link, string>> = {
     }
     .state {
       flex-basis: 100%;
-      display: flex;
-      flex-wrap: wrap;
       gap: 4px 14px;
     }
     .state.lost {
@@ -106,13 +104,9 @@ const LINK_TEXT: Readonly<Record<Link, string>> = {
     }
     .last {
       margin-left: auto;
-      font-weight: 600;
     }
     .one {
-      display: flex;
-      flex-wrap: wrap;
       align-items: end;
-      gap: 8px;
       min-height: 44px;
     }
     al-length-field,
@@ -132,7 +126,6 @@ const LINK_TEXT: Readonly<Record<Link, string>> = {
     .note {
       align-self: center;
       max-width: 210px;
-      font-size: 13px;
     }
   `,
 })

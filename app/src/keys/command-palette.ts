@@ -41,7 +41,7 @@ import { commandsFor, type Command, type CommandSources } from './command-list';
       @for (command of offered(); track command.id) {
         <mat-option [value]="command">
           <span class="line">
-            <span class="name">{{ command.name }}</span>
+            <span class="name strong">{{ command.name }}</span>
             <span class="muted">{{ command.about }}</span>
             @if (command.key) {
               <kbd>{{ command.key }}</kbd>
@@ -62,9 +62,6 @@ import { commandsFor, type Command, type CommandSources } from './command-list';
       display: flex;
       width: min(480px, 76vw);
       gap: 10px;
-    }
-    .name {
-      font-weight: 600;
     }
     .muted {
       flex: 1;

@@ -12,7 +12,7 @@ import { Keys } from './keys';
   template: `
     <h2 mat-dialog-title>Keys</h2>
     <mat-dialog-content tabindex="0">
-      <div class="groups">
+      <div class="groups flow">
         @for (group of groups; track group.title) {
           <section>
             <h3 class="label">{{ group.title }}</h3>
@@ -37,8 +37,7 @@ import { Keys } from './keys';
   `,
   styles: `
     .groups {
-      display: flex;
-      flex-wrap: wrap;
+      align-items: start;
       gap: 24px 40px;
       margin-bottom: 20px;
     }

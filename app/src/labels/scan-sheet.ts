@@ -53,7 +53,7 @@ const READ_WIDTH_PX = 640;
         />
         <mat-error role="alert">{{ fault() }}</mat-error>
       </mat-form-field>
-      <div class="row">
+      <div class="row flow">
         <button type="button" matButton="filled" (click)="find(written.value)">Show it</button>
         @if (!looking()) {
           <button type="button" matButton="outlined" (click)="look()">Use the camera</button>
@@ -71,9 +71,6 @@ const READ_WIDTH_PX = 640;
   `,
   styles: `
     .row {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 8px;
       margin: 12px 0;
     }
     video {

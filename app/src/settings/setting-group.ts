@@ -14,6 +14,7 @@ const OFFCUT_GRADES: readonly Grade[] = ['clear', 'character', 'hidden'];
 @Component({
   selector: 'al-setting-group',
   imports: [MatCheckbox, ChoiceField, FigureField, LengthField],
+  host: { class: 'stack' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 class="label">{{ group().name }}</h2>
@@ -35,7 +36,7 @@ const OFFCUT_GRADES: readonly Grade[] = ['clear', 'character', 'hidden'];
         />
       }
       @for (figure of group().figures; track figure.id) {
-        <div class="figure">
+        <div class="figure stack t-small">
           @if (value(figure); as known) {
             @if (figure.kind === 'length') {
               <al-length-field
@@ -57,7 +58,7 @@ const OFFCUT_GRADES: readonly Grade[] = ['clear', 'character', 'hidden'];
               />
             }
           } @else {
-            <p class="none">
+            <p class="none muted">
               <span>{{ figure.name }}</span> {{ figure.noneText ?? 'none' }}
             </p>
           }
@@ -77,10 +78,6 @@ const OFFCUT_GRADES: readonly Grade[] = ['clear', 'character', 'hidden'];
     </div>
   `,
   styles: `
-    :host {
-      display: grid;
-      gap: 4px;
-    }
     .figures {
       display: grid;
       grid-template-columns: repeat(auto-fill, minmax(190px, 1fr));
@@ -88,16 +85,12 @@ const OFFCUT_GRADES: readonly Grade[] = ['clear', 'character', 'hidden'];
       margin: 8px 0;
     }
     .figure {
-      display: grid;
-      align-content: start;
       gap: 2px;
-      font-size: 13px;
     }
     .none {
       min-height: 60px;
       display: grid;
       align-content: center;
-      color: var(--muted);
     }
   `,
 })

@@ -78,7 +78,7 @@ const BUILT_A_FRAME = 3;
             >
           }
         </mat-nav-list>
-        <div class="row">
+        <div class="row flow">
           <button type="button" matButton="filled" (click)="back()">Done</button>
           <button type="button" matButton="outlined" (click)="reset()">All to the starting points</button>
         </div>
@@ -125,20 +125,12 @@ const BUILT_A_FRAME = 3;
       background: var(--surface);
       border-inline-end: 1px solid var(--line);
     }
-    h1 {
-      font-size: 20px;
-    }
     section {
       padding: 18px 24px 40px;
       display: grid;
       align-content: start;
       gap: 22px;
       overflow: auto;
-    }
-    .row {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 10px;
     }
     @media (max-width: 700px) {
       .settings {

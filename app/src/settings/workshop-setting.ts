@@ -44,6 +44,7 @@ const SCHOOLS: readonly { readonly value: MillingSchool | 'machines'; readonly n
 @Component({
   selector: 'al-workshop-setting',
   imports: [ChoiceField, MatButton, TextField],
+  host: { class: 'stack' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 class="label">Machines</h2>
@@ -51,7 +52,7 @@ const SCHOOLS: readonly { readonly value: MillingSchool | 'machines'; readonly n
       A starting point for the limits on the page Milling; each can be changed there. Plans that rest on other
       machines say that they are out of date.
     </p>
-    <div class="row">
+    <div class="row flow">
       <button type="button" matButton="outlined" (click)="machines('a small machine shop', small)">
         Small machine shop
       </button>
@@ -110,17 +111,8 @@ const SCHOOLS: readonly { readonly value: MillingSchool | 'machines'; readonly n
     </div>
   `,
   styles: `
-    :host {
-      display: grid;
-      gap: 6px;
-    }
     h2:not(:first-child) {
       margin-top: 14px;
-    }
-    .row {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 8px;
     }
     .fields {
       display: grid;

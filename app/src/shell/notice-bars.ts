@@ -13,7 +13,7 @@ import { NewVersion } from './new-version';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (breakage.broken(); as broken) {
-      <div class="bar hazard" role="alert">
+      <div class="bar flow hazard" role="alert">
         <p>
           <strong>Something in Aldrek broke: {{ broken.message }}</strong
           >. Your shop is stored in this browser as far as it was drawn. Export it if you want to be sure,
@@ -26,13 +26,13 @@ import { NewVersion } from './new-version';
       </div>
     }
     @if (store.trouble(); as trouble) {
-      <div class="bar hazard" role="alert">
+      <div class="bar flow hazard" role="alert">
         <p>{{ trouble }}</p>
         <button matButton="outlined" (click)="store.clearTrouble()">Close</button>
       </div>
     }
     @if (version.lost()) {
-      <div class="bar hazard" role="alert">
+      <div class="bar flow hazard" role="alert">
         <p>
           The program as it was stored for offline use is damaged. A reload fetches it again; the shop stays.
         </p>
@@ -40,7 +40,7 @@ import { NewVersion } from './new-version';
       </div>
     }
     @if (store.news(); as news) {
-      <div class="bar" role="status">
+      <div class="bar flow" role="status">
         <p>{{ news.words }}</p>
         @if (news.theirs) {
           <button matButton="outlined" (click)="takeTheirs()">Take the other tab’s</button>
@@ -49,14 +49,14 @@ import { NewVersion } from './new-version';
       </div>
     }
     @if (version.waiting()) {
-      <div class="bar" role="status">
+      <div class="bar flow" role="status">
         <p>A new version of Aldrek is here. It comes with the next reload; nothing in the shop changes.</p>
         <button matButton="outlined" (click)="version.take()">Reload now</button>
         <button matButton="outlined" (click)="version.later()">Later</button>
       </div>
     }
     @if (care.reminder()) {
-      <div class="bar" role="status">
+      <div class="bar flow" role="status">
         <p>
           {{ care.state()?.changesSince }} changes since the shop was last exported. It lives in this browser
           alone: a file elsewhere keeps it if the browser or the machine is lost.
@@ -68,10 +68,6 @@ import { NewVersion } from './new-version';
   `,
   styles: `
     .bar {
-      display: flex;
-      flex-wrap: wrap;
-      align-items: center;
-      gap: 8px 12px;
       padding: 8px 20px;
       background: var(--blue-tint);
       color: var(--ink);

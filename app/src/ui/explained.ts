@@ -19,18 +19,18 @@ import { quantityText } from '../format/quantity';
       (click)="open.set(!open())"
       (keydown.escape)="close($event)"
     >
-      <ng-content /><span class="mark" aria-hidden="true">?</span>
+      <ng-content /><span class="mark t-small strong" aria-hidden="true">?</span>
     </button>
     @if (open()) {
-      <div class="card" role="region" [attr.aria-label]="of().title">
-        <p class="formula">{{ of().formula }}</p>
+      <div class="card t-small" role="region" [attr.aria-label]="of().title">
+        <p class="strong">{{ of().formula }}</p>
         <dl>
           @for (input of inputs(); track input.name) {
             <dt>{{ input.name }}</dt>
             <dd>{{ input.text }}</dd>
           }
         </dl>
-        <p class="source">{{ of().source }}</p>
+        <p class="source muted">{{ of().source }}</p>
         @if (of().ofTheShop) {
           <button type="button" matButton="outlined" (click)="profile.emit()">
             Change the shop’s figures…
@@ -62,8 +62,6 @@ import { quantityText } from '../format/quantity';
     .mark {
       margin-inline-start: 5px;
       color: var(--blue);
-      font-size: 13px;
-      font-weight: 700;
     }
     .card {
       margin: 4px 0 8px;
@@ -71,13 +69,9 @@ import { quantityText } from '../format/quantity';
       border-left: 3px solid var(--blue);
       border-radius: 4px;
       background: var(--raised);
-      font-size: 13px;
       font-weight: 400;
       line-height: 1.4;
       text-align: start;
-    }
-    .formula {
-      font-weight: 600;
     }
     dl {
       display: grid;
@@ -90,9 +84,6 @@ import { quantityText } from '../format/quantity';
     }
     dd {
       text-align: end;
-    }
-    .source {
-      color: var(--muted);
     }
     .card button {
       margin-top: 8px;

@@ -73,7 +73,7 @@ interface Stretch {
       padding: 0;
       border: 0;
       font: inherit;
-      font-size: 16.5px;
+      font-size: var(--heading);
       line-height: 25px;
       letter-spacing: 0;
       font-feature-settings: 'calt' 0;

@@ -6,6 +6,7 @@ import {
   input,
   output,
   untracked,
+  viewChild,
 } from '@angular/core';
 import { FormControl, ReactiveFormsModule } from '@angular/forms';
 import { MatAutocomplete, MatAutocompleteTrigger, MatOption } from '@angular/material/autocomplete';
@@ -95,6 +96,7 @@ export class TextField {
   readonly fault = input<string | null>(null);
   readonly changed = output<string>();
 
+  private readonly trigger = viewChild(MatAutocompleteTrigger);
   protected readonly id = `text-${++made}`;
   protected readonly text = new FormControl('', { nonNullable: true });
   protected readonly refusal = { isErrorState: (): boolean => this.fault() !== null };
@@ -115,8 +117,11 @@ export class TextField {
     });
   }
 
+  /** Takes the text back once it has been used, and closes the list of names. */
   clear(): void {
     this.text.setValue(this.value());
+    // The emptied field would offer them all again.
+    setTimeout(() => this.trigger()?.closePanel());
   }
 
   keep(): void {

@@ -71,6 +71,7 @@ interface Typed {
     ToggleField,
     TextField,
   ],
+  host: { class: 'stack' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './find-bench.html',
   styleUrl: './find-bench.scss',

@@ -21,14 +21,15 @@ import { TextField } from '../../ui/text-field';
 @Component({
   selector: 'al-find-screening',
   imports: [Icon, MatButton, MatStep, MatStepLabel, MatStepper, MatStepperIcon, TextField],
+  host: { class: 'stack' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 class="label">Check before loading</h2>
-    <p class="outcome" [class.bad]="screening().outcome !== 'clear'">
+    <p class="outcome t-heading" [class.bad]="screening().outcome !== 'clear'">
       {{ outcomeText() }}
     </p>
     @if (find().kind === 'pallet') {
-      <div class="question">
+      <div class="question stack">
         <p>What stands on the mark? Country, number, treatment.</p>
         <al-text-field
           spoken="Pallet mark"
@@ -58,7 +59,7 @@ import { TextField } from '../../ui/text-field';
               <strong class="given">{{ given }}</strong>
             }
           </ng-template>
-          <div class="answers" role="group" [attr.aria-label]="question.text">
+          <div class="answers flow" role="group" [attr.aria-label]="question.text">
             @for (answer of question.answers; track answer.id) {
               <button
                 type="button"
@@ -74,7 +75,7 @@ import { TextField } from '../../ui/text-field';
       }
     </mat-stepper>
     @for (caution of cautions(); track caution.id) {
-      <div class="caution">
+      <div class="caution t-small cautious">
         <strong>{{ caution.danger }}</strong>
         <p>
           {{ caution.precaution }} <span class="muted">Who decides: {{ caution.whoDecides }}</span>
@@ -82,28 +83,19 @@ import { TextField } from '../../ui/text-field';
       </div>
     }
     @if (forbids().length > 0) {
-      <p class="forbids">
+      <p class="forbids stack t-small">
         @for (verdict of forbids(); track verdict.use) {
           <span
             ><strong>{{ verdict.ruling }}</strong> {{ verdict.use }}</span
           >
         }
       </p>
-      <p class="muted small">
+      <p class="muted t-small">
         This stays on every piece that comes out of it. Local rules and licensed people come first.
       </p>
     }
   `,
   styles: `
-    :host {
-      display: grid;
-      grid-template-columns: minmax(0, 1fr);
-      gap: 10px;
-    }
-    .outcome {
-      font-size: 18px;
-      font-weight: 700;
-    }
     .outcome.bad {
       color: var(--hazard);
     }
@@ -111,13 +103,6 @@ import { TextField } from '../../ui/text-field';
       margin: 0;
       padding: 0;
       border: 0;
-      display: grid;
-      gap: 6px;
-    }
-    .answers {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 6px;
     }
     .answers button {
       height: auto;
@@ -131,12 +116,7 @@ import { TextField } from '../../ui/text-field';
       display: block;
     }
     .caution {
-      padding: 9px 11px;
-      border-left: 4px solid var(--hazard);
-      border-radius: 0 6px 6px 0;
-      background: var(--hazard-tint);
       color: var(--ink);
-      font-size: 13.5px;
     }
     .caution p {
       margin-top: 3px;
@@ -145,12 +125,7 @@ import { TextField } from '../../ui/text-field';
       color: var(--ink-soft);
     }
     .forbids {
-      display: grid;
       gap: 2px;
-      font-size: 13.5px;
-    }
-    .small {
-      font-size: 12.5px;
     }
   `,
 })

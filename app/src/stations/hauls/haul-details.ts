@@ -11,6 +11,7 @@ import { DayField } from '../../ui/day-field';
 @Component({
   selector: 'al-haul-details',
   imports: [FigureField, HaulPhotos, ChoiceField, TextField, DayField],
+  host: { class: 'stack' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="fields">
@@ -71,10 +72,6 @@ import { DayField } from '../../ui/day-field';
     }
   `,
   styles: `
-    :host {
-      display: grid;
-      gap: 10px;
-    }
     .fields {
       display: grid;
       grid-template-columns: repeat(auto-fill, minmax(140px, 1fr));

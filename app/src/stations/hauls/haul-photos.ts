@@ -10,6 +10,7 @@ import { FileButton } from '../../ui/file-button';
 @Component({
   selector: 'al-haul-photos',
   imports: [MatIconButton, Icon, FileButton],
+  host: { class: 'flow' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (photo of haul().photos; track photo.id) {
@@ -45,12 +46,6 @@ import { FileButton } from '../../ui/file-button';
     }
   `,
   styles: `
-    :host {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 8px;
-      align-items: center;
-    }
     figure {
       position: relative;
       margin: 0;

@@ -35,14 +35,15 @@ import { areaText, volumeText } from '../../format/measures';
     MatExpansionPanel,
     MatExpansionPanelHeader,
   ],
+  host: { class: 'stack' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 class="label">Worth taking?</h2>
-    <p class="verdict" [class.against]="worth().verdict === 'leave'">
+    <p class="verdict t-large" [class.against]="worth().verdict === 'leave'">
       {{ verdictName() }}<span class="muted">{{ worth().sure ? '' : ', on balance' }}</span>
     </p>
     <p class="net">
-      <span class="figure">{{ money(worth().net.likely) }}</span>
+      <span class="figure t-great">{{ money(worth().net.likely) }}</span>
       <span class="muted"> likely, {{ money(worth().net.low) }} to {{ money(worth().net.high) }}</span>
     </p>
     @if (worth().unpriced.length > 0) {
@@ -77,7 +78,7 @@ import { areaText, volumeText } from '../../format/measures';
       }
     </ul>
     @if (worth().turns.length > 0) {
-      <p class="small">{{ worth().turns.join(', ') }}.</p>
+      <p class="t-small">{{ worth().turns.join(', ') }}.</p>
     }
     @for (one of finds(); track one.id) {
       <mat-expansion-panel>
@@ -106,34 +107,23 @@ import { areaText, volumeText } from '../../format/measures';
       </mat-expansion-panel>
     }
     @for (remark of remarks(); track remark) {
-      <p class="small hazard">{{ remark }}</p>
+      <p class="t-small hazard">{{ remark }}</p>
     }
     @if (remarks().length === 0) {
-      <p class="small muted">{{ fitText() }}</p>
+      <p class="t-small muted">{{ fitText() }}</p>
     }
     <button type="button" matButton="outlined" (click)="priced.emit()">Prices, hours, vehicle…</button>
   `,
   styles: `
-    :host {
-      display: grid;
-      gap: 8px;
-    }
     .verdict {
-      font-size: 24px;
-      font-weight: 700;
       color: var(--blue);
     }
     .verdict.against {
       color: var(--ink);
     }
     .verdict .muted {
-      font-size: 15px;
+      font-size: var(--text);
       font-weight: 500;
-    }
-    .figure {
-      font-size: 30px;
-      font-weight: 700;
-      letter-spacing: -0.01em;
     }
     .drivers {
       margin: 0;
@@ -145,7 +135,7 @@ import { areaText, volumeText } from '../../format/measures';
       border-top: 1px solid var(--line-soft);
     }
     mat-expansion-panel p {
-      font-size: 13px;
+      font-size: var(--small);
     }
     dl {
       margin: 0 0 6px;
@@ -159,9 +149,6 @@ import { areaText, volumeText } from '../../format/measures';
     }
     dd {
       text-align: right;
-    }
-    .small {
-      font-size: 13px;
     }
     button {
       justify-self: start;

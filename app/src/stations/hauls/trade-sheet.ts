@@ -100,7 +100,7 @@ interface Asked {
           (changed)="set('vehicle', { vehicle: withSide('payloadKg', $event) })"
         />
       </div>
-      <div class="row">
+      <div class="row flow">
         <button type="button" matButton="filled" mat-dialog-close>Done</button>
         <button type="button" matButton="outlined" (click)="reset()">Back to the starting guesses</button>
       </div>
@@ -109,7 +109,6 @@ interface Asked {
   styles: `
     h3 {
       margin: 16px 0 4px;
-      font-size: 15px;
       color: var(--ink);
     }
     .fields {
@@ -119,9 +118,6 @@ interface Asked {
       margin-top: 6px;
     }
     .row {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 10px;
       margin-top: 18px;
     }
   `,

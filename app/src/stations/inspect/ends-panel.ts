@@ -107,7 +107,7 @@ import { LengthField } from '../../ui/length-field';
       flex-wrap: wrap;
       align-items: end;
       gap: 6px;
-      font-size: 14px;
+      font-size: var(--text);
     }
     .end > span,
     li > span {
@@ -131,7 +131,7 @@ import { LengthField } from '../../ui/length-field';
       color: var(--blue);
     }
     p {
-      font-size: 13px;
+      font-size: var(--small);
     }
     .stage {
       text-transform: none;

@@ -29,9 +29,10 @@ const ROW_COUNTS = [2, 3, 4, 5, 6, 7, 8];
 @Component({
   selector: 'al-finding-in-hand',
   imports: [MatButton, MatTooltip, FindingFields, MatButtonToggle, MatButtonToggleGroup, MatCheckbox],
+  host: { class: 'stack' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="title" role="group" aria-label="The finding in hand">
+    <div class="title flow" role="group" aria-label="The finding in hand">
       <strong>{{ name() }}</strong>
       @if (rowMates().length > 1) {
         <span class="muted">one of a row of {{ rowMates().length }}</span>
@@ -52,8 +53,8 @@ const ROW_COUNTS = [2, 3, 4, 5, 6, 7, 8];
       [unit]="store.unit()"
       (changed)="changed.emit($event)"
     />
-    <div class="groups">
-      <div class="group">
+    <div class="groups flow">
+      <div class="group flow">
         <span class="label">Treatment</span>
         <mat-button-toggle-group
           class="rich-toggles"
@@ -73,7 +74,7 @@ const ROW_COUNTS = [2, 3, 4, 5, 6, 7, 8];
         </mat-button-toggle-group>
       </div>
       @if (finding().kind === 'metal') {
-        <div class="group">
+        <div class="group flow">
           <span class="label">The metal{{ rowMates().length > 1 ? ', all of the row' : '' }}</span>
           <mat-button-toggle-group
             class="rich-toggles"
@@ -91,7 +92,7 @@ const ROW_COUNTS = [2, 3, 4, 5, 6, 7, 8];
         </div>
       }
       @if (rowMates().length <= 1) {
-        <div class="group" role="group" aria-label="Lay a row of it">
+        <div class="group flow" role="group" aria-label="Lay a row of it">
           <span class="label">Lay a row of it</span>
           <mat-checkbox
             matTooltip="Two at each place, the second as far from the other edge"
@@ -114,37 +115,23 @@ const ROW_COUNTS = [2, 3, 4, 5, 6, 7, 8];
       }
     </div>
     @if (never()) {
-      <p class="muted note">{{ never() }}</p>
+      <p class="muted note t-small">{{ never() }}</p>
     }
   `,
   styles: `
-    :host {
-      display: grid;
-      gap: 8px;
-    }
-    .title {
-      display: flex;
-      flex-wrap: wrap;
-      align-items: center;
-      gap: 8px 12px;
-    }
     .title .muted {
       flex: 1;
-      font-size: 13px;
+      font-size: var(--small);
     }
     strong {
-      font-size: 16px;
+      font-size: var(--heading);
     }
     .groups {
-      display: flex;
-      flex-wrap: wrap;
+      align-items: start;
       gap: 8px 22px;
     }
     .group {
-      display: flex;
-      flex-wrap: wrap;
       gap: 4px;
-      align-items: center;
     }
     .group .label {
       flex-basis: 100%;
@@ -152,9 +139,6 @@ const ROW_COUNTS = [2, 3, 4, 5, 6, 7, 8];
     .count {
       min-width: 40px;
       padding: 0 8px;
-    }
-    .note {
-      font-size: 13px;
     }
     @media (max-width: 620px) {
       .hint {

@@ -51,7 +51,7 @@ import { ShopStore } from '../../shop-store/shop.store';
                   <al-length [mm]="entry.finding.x" /> {{ entry.where }}
                 </span>
               </span>
-              <span class="fate" [class.cut]="entry.cut">{{ entry.fate }}</span>
+              <span class="fate t-small" [class.cut]="entry.cut">{{ entry.fate }}</span>
             </button>
           </li>
         }
@@ -63,8 +63,6 @@ import { ShopStore } from '../../shop-store/shop.store';
       display: block;
     }
     h2 {
-      font-size: 15.5px;
-      font-weight: 650;
       margin-top: 4px;
     }
 
@@ -84,12 +82,11 @@ import { ShopStore } from '../../shop-store/shop.store';
         line-height: 1.25;
       }
       .muted {
-        font-size: 12.5px;
+        font-size: var(--small);
       }
     }
 
     .fate {
-      font-size: 13px;
       color: var(--blue);
     }
     .fate.cut {

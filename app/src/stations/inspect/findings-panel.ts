@@ -18,13 +18,14 @@ const kindsWhere = (those: (kind: FindingKind) => boolean) =>
 @Component({
   selector: 'al-findings-panel',
   imports: [MatButton, MatTooltip, FindingInHand, FindingMark],
+  host: { class: 'stack' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (hand.typed() !== '' || hand.armedKind() !== null || hand.selected() === null) {
-      <p class="say" role="status">
+      <p class="say t-text" role="status">
         @if (hand.typed() !== '') {
-          <strong class="typed">{{ hand.typed() }}</strong> Enter puts the rule there; a letter drops what you
-          found there{{ hand.selected() === null ? '' : '; a comma lays a row of so many' }}.
+          <strong class="typed t-large">{{ hand.typed() }}</strong> Enter puts the rule there; a letter drops
+          what you found there{{ hand.selected() === null ? '' : '; a comma lays a row of so many' }}.
         } @else if (hand.armedKind() !== null) {
           Tap where it is: on a face, an edge or an end. Esc puts it down.
         } @else {
@@ -70,10 +71,6 @@ const kindsWhere = (those: (kind: FindingKind) => boolean) =>
     }
   `,
   styles: `
-    :host {
-      display: grid;
-      gap: 10px;
-    }
     h3 {
       margin-top: 2px;
     }
@@ -84,13 +81,11 @@ const kindsWhere = (those: (kind: FindingKind) => boolean) =>
     }
     .say {
       max-width: 66ch;
-      font-size: 14px;
       line-height: 1.5;
       color: var(--ink-soft);
     }
     .typed {
       color: var(--blue);
-      font-size: 24px;
     }
 
     .palette {
@@ -104,7 +99,7 @@ const kindsWhere = (those: (kind: FindingKind) => boolean) =>
         padding: 2px 8px;
         justify-content: start;
         font-weight: 450;
-        font-size: 14px;
+        font-size: var(--text);
         line-height: 1.15;
         white-space: normal;
         text-align: start;
@@ -116,7 +111,7 @@ const kindsWhere = (those: (kind: FindingKind) => boolean) =>
       }
       kbd {
         min-width: 14px;
-        font-size: 15px;
+        font-size: var(--text);
         font-weight: 700;
       }
     }

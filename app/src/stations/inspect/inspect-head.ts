@@ -16,11 +16,11 @@ import { TextField } from '../../ui/text-field';
   imports: [MatIconButton, MatTooltip, Icon, LengthFigure, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="head">
+    <div class="head flow">
       <h1>
         {{ piece().tag }} <span class="muted">{{ title() }}</span>
       </h1>
-      <span class="size">
+      <span class="size t-heading">
         <al-length [mm]="piece().length" /> × <al-length [mm]="piece().width" />
         @if (piece().widthFar; as far) {
           <span>→<al-length [mm]="far" /></span>
@@ -64,27 +64,19 @@ import { TextField } from '../../ui/text-field';
   `,
   styles: `
     .head {
-      display: flex;
-      flex-wrap: wrap;
-      align-items: center;
       gap: 6px 20px;
     }
 
     h1 {
       flex: 1;
       min-width: 0;
-      font-size: 21px;
+      font-size: var(--large);
       font-weight: 700;
 
       .muted {
-        font-size: 15px;
+        font-size: var(--text);
         font-weight: 400;
       }
-    }
-
-    .size {
-      font-size: 18px;
-      font-weight: 600;
     }
 
     .go {

@@ -71,11 +71,11 @@ export interface MilledAsk {
           />
         </div>
       }
-      <div class="row">
+      <div class="row flow">
         <button type="button" matButton="outlined" (click)="another()">Another size</button>
         <button type="button" matButton="outlined" (click)="nothing()">Nothing usable came</button>
       </div>
-      <p class="sum" role="status">
+      <p class="sum t-heading" role="status">
         <strong>{{ came() }}</strong> came of {{ estimated() }} estimated: <strong>{{ share() }} %</strong>
       </p>
       <mat-checkbox [checked]="replace()" [disabled]="planned" (change)="replace.set($event.checked)">
@@ -85,7 +85,7 @@ export interface MilledAsk {
           Take the piece off the rack and put what came in its place, machined
         }
       </mat-checkbox>
-      <div class="row">
+      <div class="row flow">
         <button type="button" matButton="filled" (click)="keep()">Put it on record</button>
         <button type="button" matButton="outlined" mat-dialog-close>Cancel</button>
       </div>
@@ -101,14 +101,6 @@ export interface MilledAsk {
       display: grid;
       grid-template-columns: 70px repeat(3, 1fr);
       gap: 8px;
-    }
-    .row {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 8px;
-    }
-    .sum {
-      font-size: 16px;
     }
   `,
 })

@@ -39,7 +39,7 @@ interface Sample {
   template: `
     <h2 mat-dialog-title>Photos and tone of {{ piece()?.tag }}</h2>
     <mat-dialog-content>
-      <div class="row">
+      <div class="row flow">
         <al-toggle-field
           label="Which photo"
           [value]="shown()?.id ?? null"
@@ -80,7 +80,7 @@ interface Sample {
         <p class="muted">
           Tap clean wood in several places, in daylight and out of the glare; Enter samples the middle.
         </p>
-        <div class="row">
+        <div class="row flow">
           @if (tone(); as found) {
             <span class="swatch" [style.background]="found.css"></span>
             <span>{{ found.text }}</span>
@@ -103,12 +103,6 @@ interface Sample {
       display: grid;
       gap: 10px;
       color: var(--ink);
-    }
-    .row {
-      display: flex;
-      flex-wrap: wrap;
-      align-items: center;
-      gap: 8px;
     }
     .picture {
       position: relative;

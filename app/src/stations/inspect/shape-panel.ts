@@ -28,7 +28,7 @@ import { TextField } from '../../ui/text-field';
       Drag the points of both edges on face A. Double-tap an edge for another point; take one and press Delete
       to drop it. Or write widths along the length, as a natural edge is measured:
     </p>
-    <div class="row">
+    <div class="row flow">
       <al-text-field
         class="widths"
         label="widths along the length"
@@ -66,12 +66,9 @@ import { TextField } from '../../ui/text-field';
     :host {
       display: grid;
       gap: 8px;
-      font-size: 14px;
+      font-size: var(--text);
     }
     .row {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 8px;
       align-items: end;
     }
     .widths {

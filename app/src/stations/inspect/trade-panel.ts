@@ -24,6 +24,7 @@ const DRAWN = { width: 84, height: 34 };
 @Component({
   selector: 'al-trade-panel',
   imports: [LengthFigure, ExplainedFigure, LengthField],
+  host: { class: 'stack' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="wanted">
@@ -34,7 +35,7 @@ const DRAWN = { width: 84, height: 34 };
         [most]="500"
         (changed)="view.wantedMm.set($event)"
       />
-      <div class="answer" role="status">
+      <div class="answer t-text" role="status">
         @if (best(); as way) {
           <strong>{{ wayName(way) }}</strong> leaves <al-length [mm]="shown(way.thickness)" />,
           {{ way.joints === 0 ? 'no joint' : way.joints + (way.joints === 1 ? ' joint' : ' joints') }}
@@ -88,7 +89,7 @@ const DRAWN = { width: 84, height: 34 };
               </svg>
               {{ row.name }}
             </th>
-            <td class="thick"><al-length [mm]="row.thickness" /></td>
+            <td class="thick t-heading"><al-length [mm]="row.thickness" /></td>
             <td><al-length [mm]="row.length" /> × <al-length [mm]="row.width" /></td>
             <td>{{ row.joints }}</td>
           </tr>
@@ -103,17 +104,13 @@ const DRAWN = { width: 84, height: 34 };
     @if (rows().length === 0) {
       <p class="muted">Nothing is left of it once it is flat and clean.</p>
     }
-    <p class="muted note">
+    <p class="muted note t-small">
       {{
         store.machines().handTools ? 'Hand tools: no machine limits.' : 'Limits of your machines are named.'
       }}
     </p>
   `,
   styles: `
-    :host {
-      display: grid;
-      gap: 8px;
-    }
     .wanted {
       display: grid;
       grid-template-columns: 104px 1fr;
@@ -121,20 +118,19 @@ const DRAWN = { width: 84, height: 34 };
       align-items: start;
     }
     .answer {
-      font-size: 14px;
       line-height: 1.4;
     }
     .answer .muted {
       display: block;
-      font-size: 13px;
+      font-size: var(--small);
     }
     table {
       width: 100%;
       border-collapse: collapse;
-      font-size: 13.5px;
+      font-size: var(--small);
     }
     thead th {
-      font-size: 12px;
+      font-size: var(--small);
       font-weight: 500;
       color: var(--muted);
       text-align: right;
@@ -152,14 +148,10 @@ const DRAWN = { width: 84, height: 34 };
     tbody th {
       display: grid;
       gap: 1px;
-      font-size: 12.5px;
+      font-size: var(--small);
     }
     tbody tr:not(.limits) {
       border-top: 1px solid var(--line-soft);
-    }
-    .thick {
-      font-size: 18px;
-      font-weight: 650;
     }
     .enough .thick {
       color: var(--blue);
@@ -167,11 +159,8 @@ const DRAWN = { width: 84, height: 34 };
     .limits td {
       padding: 0 0 5px;
       text-align: left;
-      font-size: 12px;
+      font-size: var(--small);
       color: var(--muted);
-    }
-    .note {
-      font-size: 12.5px;
     }
   `,
 })

@@ -19,12 +19,13 @@ const ABOUT: Readonly<Record<WarpKind, string>> = {
 @Component({
   selector: 'al-warp-panel',
   imports: [MatButton, MatTooltip, LengthFigure, WarpDrawing, LengthField],
+  host: { class: 'stack' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <al-warp-drawing [piece]="piece()" [machines]="store.machines()" />
     <div class="fields">
       @for (field of fields(); track field.kind) {
-        <div class="one">
+        <div class="one stack">
           <al-length-field
             [label]="field.kind"
             [value]="field.gap"
@@ -54,22 +55,13 @@ const ABOUT: Readonly<Record<WarpKind, string>> = {
     </p>
   `,
   styles: `
-    :host {
-      display: grid;
-      gap: 10px;
-    }
     .fields {
       display: grid;
       grid-template-columns: repeat(auto-fill, minmax(130px, 1fr));
       gap: 8px 14px;
     }
-    .one {
-      display: grid;
-      gap: 4px;
-      align-content: start;
-    }
     .one .muted {
-      font-size: 12px;
+      font-size: var(--small);
       line-height: 1.3;
     }
   `,

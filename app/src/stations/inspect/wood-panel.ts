@@ -33,7 +33,7 @@ interface Choice {
     <div class="cols">
       <div>
         @for (group of groups(); track group.name) {
-          <div class="group">
+          <div class="group flow t-text">
             <span class="label">{{ group.name }}</span>
             <mat-chip-listbox multiple [attr.aria-label]="group.name">
               @for (choice of group.choices; track choice.name) {
@@ -44,7 +44,7 @@ interface Choice {
             </mat-chip-listbox>
           </div>
         }
-        <div class="group">
+        <div class="group flow t-text">
           <al-length-field
             label="veneer, thickness (0: solid)"
             [value]="piece().veneerMm ?? 0"
@@ -57,7 +57,7 @@ interface Choice {
         </div>
       </div>
       <div>
-        <div class="group">
+        <div class="group flow t-text">
           <span class="label">Tone</span>
           @if (tone(); as found) {
             <span class="swatch" [style.background]="found.css" aria-hidden="true"></span>
@@ -67,7 +67,7 @@ interface Choice {
           }
           <button type="button" matButton="outlined" (click)="photos()">Photos and tone…</button>
         </div>
-        <div class="group">
+        <div class="group flow t-text">
           <al-figure-field
             label="moisture today"
             kind="moisture"
@@ -96,11 +96,7 @@ interface Choice {
       align-content: start;
     }
     .group {
-      display: flex;
-      flex-wrap: wrap;
-      align-items: center;
       gap: 4px 6px;
-      font-size: 14px;
     }
     .group .label {
       flex-basis: 100%;
@@ -116,7 +112,7 @@ interface Choice {
     }
     p {
       flex: 1;
-      font-size: 13px;
+      font-size: var(--small);
     }
   `,
 })

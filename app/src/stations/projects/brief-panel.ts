@@ -25,6 +25,7 @@ import { DayField } from '../../ui/day-field';
 @Component({
   selector: 'al-brief-panel',
   imports: [MatButton, FigureField, LengthField, MatCheckbox, ToggleField, TextField, DayField],
+  host: { class: 'stack' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <al-text-field
@@ -108,14 +109,10 @@ import { DayField } from '../../ui/day-field';
     />
     <button type="button" matButton="outlined" (click)="removed.emit()">Delete project</button>
     @for (note of notes(); track note) {
-      <p class="note">{{ note }}</p>
+      <p class="note t-small cautious">{{ note }}</p>
     }
   `,
   styles: `
-    :host {
-      display: grid;
-      gap: 8px;
-    }
     .pair {
       display: grid;
       grid-template-columns: 1fr 1fr;
@@ -128,10 +125,6 @@ import { DayField } from '../../ui/day-field';
     }
     .note {
       margin: 0;
-      padding: 8px 10px;
-      border-left: 4px solid var(--hazard);
-      background: var(--hazard-tint);
-      font-size: 13.5px;
     }
   `,
 })

@@ -82,11 +82,8 @@ import { WhatIf } from '../../planning/what-if';
       p {
         flex: 1;
         min-width: 260px;
-        font-size: 13.5px;
+        font-size: var(--small);
       }
-    }
-    h1 {
-      font-size: 20px;
     }
     ul {
       margin: 14px 0 0;
@@ -109,15 +106,12 @@ import { WhatIf } from '../../planning/what-if';
       border-color: var(--blue);
       border-width: 2px;
     }
-    h2 {
-      font-size: 16px;
-    }
     .text p {
       margin: 3px 0;
-      font-size: 13.5px;
+      font-size: var(--small);
     }
     .covered strong {
-      font-size: 22px;
+      font-size: var(--large);
     }
   `,
 })

@@ -38,6 +38,7 @@ import { LengthField } from '../../ui/length-field';
     ChoiceField,
     LengthField,
   ],
+  host: { class: 'stack' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './design-panel.html',
   styleUrl: './design-panel.scss',

@@ -157,7 +157,6 @@ type Text = Exclude<keyof DesignPart, 'grade' | 'make' | 'shape' | 'group'>;
     }
     h3 {
       margin: 14px 0 6px;
-      font-size: 15px;
     }
     .size {
       display: grid;
@@ -173,7 +172,7 @@ type Text = Exclude<keyof DesignPart, 'grade' | 'make' | 'shape' | 'group'>;
     }
     ul {
       padding-left: 18px;
-      font-size: 13.5px;
+      font-size: var(--small);
     }
     .do {
       display: flex;

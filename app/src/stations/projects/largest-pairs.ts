@@ -71,7 +71,7 @@ const ROOM = { width: 170, height: 150 };
       background: var(--blue-tint);
     }
     p {
-      font-size: 13.5px;
+      font-size: var(--small);
     }
     .both {
       display: flex;

@@ -42,7 +42,7 @@ import { ShopStore } from '../../shop-store/shop.store';
     p {
       padding: 6px 14px;
       max-width: 280px;
-      font-size: 13px;
+      font-size: var(--small);
     }
     al-icon {
       margin-inline-end: 10px;

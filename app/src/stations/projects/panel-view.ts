@@ -60,7 +60,7 @@ interface Strip {
       margin: 0;
     }
     figcaption {
-      font-size: 13px;
+      font-size: var(--small);
       color: var(--muted);
     }
     text {

@@ -35,12 +35,12 @@ import { ShopStore } from '../../shop-store/shop.store';
         {{ good().length > 1 ? 'Add ' + good().length : 'Add' }}
       </button>
     </div>
-    <div id="part-reading" class="reading" aria-live="polite">
+    <div id="part-reading" class="reading flow t-small" aria-live="polite">
       @if (text().trim() === '') {
         <span class="muted">how many, name, finished length × width × thickness, species, grade</span>
       } @else {
         @for (chip of lines()[0]?.reading?.chips ?? []; track chip.start + chip.kind) {
-          <span class="chip">{{ chip.text }}</span>
+          <span class="chip strong">{{ chip.text }}</span>
         }
         @if (lines().length === 1 && lines()[0]?.reading?.nominal; as nominal) {
           <al-nominal-note [of]="nominal" (asTrue)="takeAsTrue($event)" />
@@ -65,19 +65,15 @@ import { ShopStore } from '../../shop-store/shop.store';
       min-width: 0;
     }
     .reading {
-      display: flex;
-      flex-wrap: wrap;
       gap: 4px 6px;
       padding-top: 6px;
       min-height: 24px;
-      font-size: 13px;
     }
     .chip {
       padding: 2px 9px;
       border-radius: 11px;
       background: var(--blue-tint);
       color: var(--blue);
-      font-weight: 600;
     }
   `,
 })

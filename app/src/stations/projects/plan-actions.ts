@@ -9,6 +9,7 @@ import { ProjectView } from './project-view.store';
 @Component({
   selector: 'al-plan-actions',
   imports: [MatButton, RouterLink],
+  host: { class: 'flow' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (view.project(); as project) {
@@ -47,14 +48,6 @@ import { ProjectView } from './project-view.store';
           </button>
         }
       }
-    }
-  `,
-  styles: `
-    :host {
-      display: flex;
-      flex-wrap: wrap;
-      align-items: center;
-      gap: 8px;
     }
   `,
 })

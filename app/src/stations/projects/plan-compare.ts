@@ -47,7 +47,7 @@ import { planFigures } from './plan-figures';
     table {
       width: 100%;
       border-collapse: collapse;
-      font-size: 13.5px;
+      font-size: var(--small);
     }
     th {
       text-align: left;

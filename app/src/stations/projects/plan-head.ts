@@ -28,6 +28,7 @@ const MOST_CHANGES = 4;
 @Component({
   selector: 'al-plan-head',
   imports: [MatButton, MatesMenu, MatTooltip, MatProgressBar, ChoiceField],
+  host: { class: 'stack' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (view.project(); as project) {
@@ -48,7 +49,7 @@ const MOST_CHANGES = 4;
           />
         }
         @if (view.cutPieces().length > 0) {
-          <span class="scale">scale {{ scaleNote() }}</span>
+          <span class="scale t-small muted">scale {{ scaleNote() }}</span>
         }
         @if (view.summary(); as words) {
           <p class="muted">
@@ -108,7 +109,7 @@ const MOST_CHANGES = 4;
         <p class="fault" role="alert">{{ trouble }}</p>
       }
       @if (changes().length > 0) {
-        <p class="stale" role="status">
+        <p class="stale t-small" role="status">
           <strong>Changed since this plan was made:</strong>
           {{ changes().join(' · ') }}{{ more() > 0 ? ' · and ' + more() + ' more' : '' }}.
           {{ project.plan?.accepted ? 'It stays accepted; to plan again, release it.' : 'Match again.' }}

@@ -30,6 +30,7 @@ const MOST_TAGS = 6;
     MatExpansionPanel,
     MatExpansionPanelHeader,
   ],
+  host: { class: 'stack' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (doubt of view.doubts(); track doubt) {
@@ -44,7 +45,7 @@ const MOST_TAGS = 6;
           >
         </mat-expansion-panel-header>
         @for (group of keptOut(); track group.why) {
-          <div class="group">
+          <div class="group flow">
             <p>
               <strong>{{ group.tags }}</strong> {{ group.why }}
             </p>
@@ -100,10 +101,6 @@ const MOST_TAGS = 6;
     }
   `,
   styles: `
-    :host {
-      display: grid;
-      gap: 6px;
-    }
     :host:empty {
       display: none;
     }
@@ -114,17 +111,13 @@ const MOST_TAGS = 6;
       border-left: 4px solid var(--hazard);
       border-radius: 4px;
       background: var(--hazard-tint);
-      font-size: 13.5px;
+      font-size: var(--small);
     }
     /* What is common is said, and does not cry out. */
     .quiet {
       background: var(--surface);
     }
     .group {
-      display: flex;
-      flex-wrap: wrap;
-      align-items: center;
-      gap: 6px 12px;
       padding: 4px 0;
     }
     .group p {

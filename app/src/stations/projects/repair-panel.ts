@@ -56,6 +56,7 @@ const SHOWN = 6;
     ToggleField,
     TextField,
   ],
+  host: { class: 'stack' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './repair-panel.html',
   styleUrl: './repair-panel.scss',

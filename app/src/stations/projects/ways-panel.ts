@@ -26,7 +26,7 @@ interface Shown {
   imports: [MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="head">
+    <div class="head in-line">
       <h2>Ways out</h2>
       @if (whatIf.running() === 'ways') {
         <span class="muted" role="status">{{ tried() }} of {{ offered().length }} tried</span>
@@ -40,7 +40,9 @@ interface Shown {
     <ul>
       @for (shown of list(); track shown.way.id) {
         <li [class.covers]="shown.helps">
-          <span class="mark" aria-hidden="true">{{ shown.helps ? '✓' : shown.plan ? '–' : '·' }}</span>
+          <span class="mark t-heading muted" aria-hidden="true">{{
+            shown.helps ? '✓' : shown.plan ? '–' : '·'
+          }}</span>
           <span class="what"
             ><strong>{{ shown.way.title }}</strong
             ><small>{{ shown.way.price }}</small></span
@@ -70,14 +72,8 @@ interface Shown {
       border-radius: 10px;
       background: var(--surface);
     }
-    .head {
-      display: flex;
-      align-items: center;
-      gap: 10px;
-    }
     h2 {
       flex: 1;
-      font-size: 15px;
     }
     ul {
       margin: 6px 0 0;
@@ -92,13 +88,8 @@ interface Shown {
       align-items: center;
       gap: 10px;
       min-height: 48px;
-      font-size: 13.5px;
+      font-size: var(--small);
       border-top: 1px solid var(--line);
-    }
-    .mark {
-      font-size: 17px;
-      font-weight: 700;
-      color: var(--muted);
     }
     .covers .mark {
       color: var(--blue);
@@ -106,7 +97,7 @@ interface Shown {
     small {
       display: block;
       color: var(--muted);
-      font-size: 12.5px;
+      font-size: var(--small);
     }
     @media (max-width: 900px) {
       li {

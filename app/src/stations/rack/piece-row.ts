@@ -25,10 +25,10 @@ import { WoodFace } from '../../drawing/wood-face';
       }
       × <al-length [mm]="piece().thickness" />
       @if (hazard(); as name) {
-        <span class="hazard">{{ name }}</span>
+        <span class="hazard t-small">{{ name }}</span>
       }
       @for (known of states(); track known.state) {
-        <span class="state" [class]="known.state"
+        <span class="state t-small strong" [class]="known.state"
           ><al-state-mark [of]="known.state" /> {{ known.words }}</span
         >
       }
@@ -59,18 +59,21 @@ import { WoodFace } from '../../drawing/wood-face';
     }
     .hazard {
       margin-left: 6px;
-      font-size: 13px;
     }
     .state {
       margin-left: 8px;
-      font-size: 13px;
-      font-weight: 600;
     }
     .reserved {
       color: var(--blue);
     }
     .doubt {
       color: var(--hazard);
+    }
+    @media (max-width: 600px) {
+      p {
+        padding-left: 8px;
+        font-size: var(--small);
+      }
     }
   `,
 })

@@ -42,7 +42,7 @@ import { TextField } from '../../ui/text-field';
           <li>Nothing lies anywhere yet. Say “at bay 2” on the tally line.</li>
         }
       </ul>
-      <div class="row">
+      <div class="row flow">
         <al-text-field
           #another
           label="another place"
@@ -76,10 +76,7 @@ import { TextField } from '../../ui/text-field';
       display: grid;
     }
     .row {
-      display: flex;
       align-items: end;
-      flex-wrap: wrap;
-      gap: 10px;
     }
     @media (max-width: 600px) {
       li {

@@ -62,7 +62,7 @@ import { TextField } from '../../ui/text-field';
       margin-bottom: 20px;
     }
     p {
-      font-size: 13px;
+      font-size: var(--small);
       line-height: 1.4;
     }
     @media (max-width: 900px) {

@@ -13,7 +13,7 @@ import { RackHand } from './rack-hand';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (bar(); as bar) {
-      <div class="actions" role="toolbar" [attr.aria-label]="bar.of">
+      <div class="actions in-line" role="toolbar" [attr.aria-label]="bar.of">
         <strong>{{ bar.name }}</strong>
         @for (deed of shown(); track deed.name; let first = $first) {
           <button
@@ -43,9 +43,6 @@ import { RackHand } from './rack-hand';
       z-index: 4;
       right: 12px;
       bottom: 10px;
-      display: flex;
-      align-items: center;
-      gap: 8px;
       padding: 6px 6px 6px 14px;
       border: 1px solid var(--line);
       border-radius: 10px;

@@ -34,7 +34,7 @@ import { RackActions } from '../../shop-store/rack-actions';
         of earlier ones. What you leave open counts as unsafe.
       </p>
       @for (question of questions; track question.id) {
-        <div class="question">
+        <div class="question stack">
           <p [id]="'screen-' + question.id">{{ question.text }}</p>
           <mat-button-toggle-group
             hideSingleSelectionIndicator
@@ -66,8 +66,6 @@ import { RackActions } from '../../shop-store/rack-actions';
       color: var(--ink);
     }
     .question {
-      display: grid;
-      gap: 6px;
       margin-top: 14px;
     }
     mat-button-toggle-group {

@@ -116,7 +116,7 @@ const NO_THEIRS: ReadonlyMap<string, string> = new Map();
     }
     h3 .muted {
       font-weight: 400;
-      font-size: 14px;
+      font-size: var(--text);
     }
     .otherwise {
       display: grid;
@@ -129,7 +129,7 @@ const NO_THEIRS: ReadonlyMap<string, string> = new Map();
 
       p {
         grid-column: 1 / -1;
-        font-size: 13px;
+        font-size: var(--small);
       }
     }
     @media (max-width: 600px) {

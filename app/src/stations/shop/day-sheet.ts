@@ -18,7 +18,7 @@ import { minutesText } from './words';
         <li>
           <p>
             @if (setUp.setting; as mm) {
-              <b class="great"><al-length [mm]="mm" /></b>
+              <b class="great t-large"><al-length [mm]="mm" /></b>
             }
             <b>{{ setUp.title }}</b> about {{ setUp.about }}
           </p>
@@ -36,9 +36,6 @@ import { minutesText } from './words';
     <p>Mark all lines before the first cut. Scan before every blade; manuals and local rules come first.</p>
   `,
   styles: `
-    h1 {
-      font-size: 18px;
-    }
     li {
       padding: 6px 0;
       border-top: 1px solid #000;
@@ -46,7 +43,6 @@ import { minutesText } from './words';
     }
     .great {
       margin-inline-end: 12px;
-      font-size: 24px;
     }
     .box {
       display: inline-block;

@@ -15,6 +15,7 @@ import { SAID_STATES, STATE_NAMES } from './words';
 @Component({
   selector: 'al-parts-in-hand',
   imports: [ChoiceField, LengthField, LengthFigure, MatButton],
+  host: { class: 'stack' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>
@@ -25,7 +26,7 @@ import { SAID_STATES, STATE_NAMES } from './words';
       <ul>
         @for (one of all() ? group.parts : group.parts.slice(0, most); track one.part.id) {
           <li>
-            <strong class="letter">{{ one.letter }}</strong>
+            <strong class="t-heading">{{ one.letter }}</strong>
             <span class="what">
               {{ one.name }}{{ one.copies > 1 ? ' × ' + one.copies : '' }}
               <span class="muted">{{ one.part.wood.tag }}</span>
@@ -34,7 +35,7 @@ import { SAID_STATES, STATE_NAMES } from './words';
                 <al-length [mm]="one.part.wood.thickness"
               /></span>
             </span>
-            <span class="state">{{ one.state }}</span>
+            <span class="strong">{{ one.state }}</span>
             <button
               type="button"
               matButton="outlined"
@@ -45,10 +46,10 @@ import { SAID_STATES, STATE_NAMES } from './words';
               Change…
             </button>
             @for (fault of one.faults; track fault) {
-              <p class="fault" role="note">{{ fault }}.</p>
+              <p class="fault t-small cautious" role="note">{{ fault }}.</p>
             }
             @if (one.ways.length > 0) {
-              <div class="ways">
+              <div class="ways t-small">
                 <p class="muted">Ways out:</p>
                 @for (way of one.ways; track way) {
                   <p>{{ way }}</p>
@@ -96,14 +97,6 @@ import { SAID_STATES, STATE_NAMES } from './words';
     }
   `,
   styles: `
-    h2 {
-      font-size: 18px;
-    }
-    :host {
-      display: grid;
-      align-content: start;
-      gap: 8px;
-    }
     li {
       display: grid;
       grid-template-columns: 26px minmax(0, 1fr) auto auto;
@@ -112,25 +105,16 @@ import { SAID_STATES, STATE_NAMES } from './words';
       padding: 4px 0;
       border-top: 1px solid var(--line-soft);
     }
-    .letter {
-      font-size: 18px;
-    }
     .what > .muted:last-child {
       display: block;
-    }
-    .state {
-      font-weight: 600;
     }
     .fault {
       grid-column: 2 / -1;
       padding-left: 8px;
-      border-left: 3px solid var(--hazard);
-      font-size: 13.5px;
     }
     .ways {
       grid-column: 2 / -1;
       padding-left: 11px;
-      font-size: 13.5px;
     }
     .spoilt {
       grid-column: 1 / -1;

@@ -43,7 +43,7 @@ const SCHOOLS: readonly { readonly value: MillingSchool | 'shop'; readonly name:
         }
       </div>
       <p>
-        <span class="figure">{{ of().inHand }}</span> of {{ of().parts }} parts in hand,
+        <span class="figure t-large">{{ of().inHand }}</span> of {{ of().parts }} parts in hand,
         {{ of().milled }} milled ·
         {{
           of().boards === 0
@@ -52,7 +52,7 @@ const SCHOOLS: readonly { readonly value: MillingSchool | 'shop'; readonly name:
         }}
       </p>
       @for (short of of().short; track short.name) {
-        <p class="short">Missing: {{ short.count }} × {{ short.name }}</p>
+        <p class="short strong">Missing: {{ short.count }} × {{ short.name }}</p>
       }
       @for (panel of of().panels; track panel.name) {
         <p>
@@ -113,9 +113,6 @@ const SCHOOLS: readonly { readonly value: MillingSchool | 'shop'; readonly name:
       border-radius: 10px;
       background: var(--surface);
     }
-    h2 {
-      font-size: 16px;
-    }
     .bar {
       display: grid;
       grid-auto-flow: column;
@@ -130,14 +127,9 @@ const SCHOOLS: readonly { readonly value: MillingSchool | 'shop'; readonly name:
         background: var(--blue);
       }
     }
-    .figure {
-      font-size: 24px;
-      font-weight: 700;
-    }
     .short {
       padding-left: 8px;
       border-left: 4px dashed var(--ink);
-      font-weight: 600;
     }
     button {
       justify-self: start;

@@ -53,7 +53,7 @@ import { DEED_NAMES, MACHINE_NAMES } from './words';
           <strong>{{ step.title }}</strong>
           <span class="muted">{{ step.machineName }}</span>
           @if (step.setting; as mm) {
-            <span class="figure"><al-length [mm]="mm" /></span>
+            <span class="figure t-heading"><al-length [mm]="mm" /></span>
           }
           @if (step.passes; as passes) {
             <span class="muted">{{ passes }} {{ passes === 1 ? 'pass' : 'passes' }}</span>
@@ -90,12 +90,12 @@ import { DEED_NAMES, MACHINE_NAMES } from './words';
               <button mat-menu-item type="button" (click)="drop(step.route)">Leave it out</button>
             </mat-menu>
           }
-          <span class="why">{{ step.why }}{{ step.how === '' ? '' : ' · ' + step.how }}</span>
+          <span class="why t-small">{{ step.why }}{{ step.how === '' ? '' : ' · ' + step.how }}</span>
           @if (step.fault; as fault) {
-            <span class="caution" role="note"><b>After your changes:</b> {{ fault }}.</span>
+            <span class="caution t-small cautious" role="note"><b>After your changes:</b> {{ fault }}.</span>
           }
           @for (caution of step.cautions; track caution.danger) {
-            <span class="caution">
+            <span class="caution t-small cautious">
               <b>{{ caution.danger }}.</b> {{ caution.precaution }}
               <span class="muted">Who decides: {{ caution.whoDecides }}</span>
             </span>
@@ -106,7 +106,7 @@ import { DEED_NAMES, MACHINE_NAMES } from './words';
       }
     </ol>
     @if (before() !== null) {
-      <div class="row">
+      <div class="row flow">
         <al-text-field
           label="your own step"
           [value]="words()"
@@ -119,7 +119,7 @@ import { DEED_NAMES, MACHINE_NAMES } from './words';
         <button type="button" matButton="outlined" (click)="before.set(null)">Cancel</button>
       </div>
     }
-    <div class="row no-print">
+    <div class="row flow no-print">
       <button type="button" matButton="outlined" (click)="before.set('')">
         A step of your own at the end…
       </button>
@@ -144,10 +144,6 @@ import { DEED_NAMES, MACHINE_NAMES } from './words';
       margin-inline-start: auto;
       align-self: center;
     }
-    .figure {
-      font-size: 18px;
-      font-weight: 700;
-    }
     dl {
       display: flex;
       flex-wrap: wrap;
@@ -155,7 +151,7 @@ import { DEED_NAMES, MACHINE_NAMES } from './words';
       padding-bottom: 8px;
     }
     dt {
-      font-size: 13px;
+      font-size: var(--small);
       color: var(--muted);
     }
     dd {
@@ -163,20 +159,12 @@ import { DEED_NAMES, MACHINE_NAMES } from './words';
     }
     .caution {
       flex-basis: 100%;
-      padding: 4px 8px;
-      border-left: 3px solid var(--hazard);
-      font-size: 13px;
     }
     .why {
       flex-basis: 100%;
-      font-size: 13px;
       color: var(--ink-soft);
     }
     .row {
-      display: flex;
-      flex-wrap: wrap;
-      align-items: center;
-      gap: 8px;
       padding-top: 8px;
     }
     al-text-field {

@@ -16,7 +16,7 @@ import { TextField } from '../../ui/text-field';
       Metal below the face breaks blades and knives, and throws pieces. No machine step before the detector.
       <span class="muted">Who decides: you, with a detector in hand.</span>
     </p>
-    <div class="row">
+    <div class="row flow">
       <button type="button" matButton="filled" (click)="scanned()">Scanned, nothing found</button>
       <button
         type="button"
@@ -28,7 +28,7 @@ import { TextField } from '../../ui/text-field';
       </button>
     </div>
     @if (asking()) {
-      <div class="row">
+      <div class="row flow">
         <al-text-field
           label="why it may be passed, in your words"
           [value]="words()"
@@ -50,12 +50,6 @@ import { TextField } from '../../ui/text-field';
       border-left: 4px solid var(--hazard);
       border-radius: 4px;
       background: var(--hazard-tint);
-    }
-    .row {
-      display: flex;
-      flex-wrap: wrap;
-      align-items: center;
-      gap: 8px;
     }
     al-text-field {
       flex: 1;

@@ -70,9 +70,10 @@ const ROWS_SHOWN = 10;
     RouterLink,
     ScanGate,
   ],
+  host: { class: 'stack' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p class="how">
+    <p class="how flow t-text">
       @for (words of how(); track words) {
         <span>{{ words }}</span>
       }
@@ -116,7 +117,7 @@ const ROWS_SHOWN = 10;
               />
             }
           </svg>
-          <span class="what">
+          <span class="what flow">
             <b>{{ row.step.name }}</b>
             @if (row.step.workpiece) {
               <span class="muted">{{ row.step.workpiece }}</span>
@@ -160,9 +161,9 @@ const ROWS_SHOWN = 10;
     }
     @for (caution of cautions(); track caution.danger) {
       @if (seen.has(caution.danger)) {
-        <p class="seen muted">{{ caution.danger }}: read today.</p>
+        <p class="seen t-small muted">{{ caution.danger }}: read today.</p>
       } @else {
-        <div class="caution" role="note">
+        <div class="caution t-text cautious" role="note">
           <span>
             <strong>{{ caution.danger }}.</strong> {{ caution.precaution }}
             <span class="muted">Who decides: {{ caution.whoDecides }}</span>

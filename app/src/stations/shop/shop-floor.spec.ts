@@ -65,6 +65,7 @@ describe('Shop', () => {
 
   it('gathers the set-ups of all projects, fewer than one board and part after the other', async () => {
     const { element } = await floor();
+    await vi.waitFor(() => expect(element.querySelector('.today > p')).not.toBeNull());
     const [settings = 0, oneByOne = 0, least = 0] = (
       textOf(element.querySelector('.today > p')).match(/\d+/g) ?? []
     ).map(Number);

@@ -19,6 +19,7 @@ const GAPS = ['cup', 'bow', 'crook', 'twist'] as const;
 @Component({
   selector: 'al-waiting-panel',
   imports: [FigureField, LengthField, MatButton, InWords],
+  host: { class: 'stack' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>
@@ -95,14 +96,6 @@ const GAPS = ['cup', 'bow', 'crook', 'twist'] as const;
     }
   `,
   styles: `
-    h2 {
-      font-size: 18px;
-    }
-    :host {
-      display: grid;
-      align-content: start;
-      gap: 8px;
-    }
     section {
       display: grid;
       gap: 2px;

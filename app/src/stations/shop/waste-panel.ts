@@ -17,7 +17,7 @@ import { ToggleField } from '../../ui/toggle-field';
     @for (heap of heaps(); track heap.key) {
       <section [attr.aria-label]="heap.name">
         <p>
-          <span class="figure">{{ heap.kg }}</span> {{ heap.name }}. Where does it go?
+          <span class="figure t-heading">{{ heap.kg }}</span> {{ heap.name }}. Where does it go?
         </p>
         <al-toggle-field
           label="where the waste goes"
@@ -41,25 +41,18 @@ import { ToggleField } from '../../ui/toggle-field';
       </button>
     }
     <p>
-      <span class="figure">{{ kept() }}</span> kept from landfill: parts and offcuts.
+      <span class="figure t-heading">{{ kept() }}</span> kept from landfill: parts and offcuts.
     </p>
   `,
   styles: `
-    h2 {
-      font-size: 18px;
-    }
     :host,
     section {
       display: grid;
       align-content: start;
       gap: 6px;
     }
-    .figure {
-      font-size: 20px;
-      font-weight: 700;
-    }
     section .muted {
-      font-size: 13px;
+      font-size: var(--small);
     }
     button {
       justify-self: start;

@@ -13,7 +13,7 @@ import { JoineryView } from './joinery-view';
   imports: [MatButton, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="tab">
+    <div class="tab stack">
       @if (rows().length === 0) {
         <p class="muted">Add joints first: the order follows from them.</p>
       } @else {
@@ -26,7 +26,7 @@ import { JoineryView } from './joinery-view';
         <ol>
           @for (row of rows(); track row.step.id; let i = $index) {
             <li [class.done]="row.done">
-              <span class="number" aria-hidden="true">{{ i + 1 }}</span>
+              <span class="t-large" aria-hidden="true">{{ i + 1 }}</span>
               <div>
                 <p>
                   <strong>{{ row.step.title }}</strong> <span class="muted">{{ row.about }}</span>
@@ -36,7 +36,7 @@ import { JoineryView } from './joinery-view';
                 }
               </div>
               @if (row.step.jointId) {
-                <span class="row no-print">
+                <span class="row flow no-print">
                   <button
                     type="button"
                     matButton="outlined"
@@ -66,7 +66,7 @@ import { JoineryView } from './joinery-view';
           </button>
         }
         @for (caution of cautions(); track caution.danger) {
-          <p class="caution" role="note">
+          <p class="caution cautious" role="note">
             <strong>{{ caution.danger }}.</strong> {{ caution.precaution }}
             <span class="muted">Who decides: {{ caution.whoDecides }}</span>
           </p>
@@ -76,8 +76,6 @@ import { JoineryView } from './joinery-view';
   `,
   styles: `
     .tab {
-      display: grid;
-      gap: 12px;
       max-width: 860px;
       padding-top: 12px;
     }
@@ -99,22 +97,8 @@ import { JoineryView } from './joinery-view';
     .done {
       opacity: 0.7;
     }
-    .number {
-      font-size: 22px;
-      font-weight: 700;
-    }
-    .row {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 6px;
-    }
     button {
       justify-self: start;
-    }
-    .caution {
-      padding: 8px 12px;
-      border-left: 4px solid var(--hazard);
-      background: var(--hazard-tint);
     }
     @media (max-width: 700px) {
       li {

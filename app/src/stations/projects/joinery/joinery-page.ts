@@ -15,7 +15,7 @@ import { MovementTab } from './movement-tab';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (view.project(); as project) {
-      <div class="page">
+      <div class="page stack">
         <p class="no-print">
           <a [routerLink]="['/projects', project.id]">{{ project.name }}</a>
           @if (project.plan?.accepted) {
@@ -56,13 +56,7 @@ import { MovementTab } from './movement-tab';
       overflow: auto;
     }
     .page {
-      display: grid;
-      grid-template-columns: minmax(0, 1fr);
-      gap: 6px;
       padding: 12px 20px 32px;
-    }
-    h1 {
-      font-size: 22px;
     }
   `,
 })

@@ -106,7 +106,7 @@ type Chosen = NonNullable<ReturnType<JoineryView['chosen']>>;
           }
         </div>
       </div>
-      <div class="ticks">
+      <div class="ticks flow">
         <mat-checkbox [checked]="joint().loaded === true" (change)="flag('loaded', $event.checked)"
           >someone sits, stands or climbs on it</mat-checkbox
         >
@@ -131,10 +131,12 @@ type Chosen = NonNullable<ReturnType<JoineryView['chosen']>>;
         }
       </p>
       <h3 class="label">Checks</h3>
-      <ul class="checks">
+      <ul class="checks stack">
         @for (check of of().checks; track check.id) {
           <li [class]="check.level">
-            <span class="sign" [attr.aria-label]="levels[check.level] + ': '">{{ signs[check.level] }}</span>
+            <span class="sign strong" [attr.aria-label]="levels[check.level] + ': '">{{
+              signs[check.level]
+            }}</span>
             <span>
               {{ check.words }}
               @if (said(check.id); as words) {
@@ -153,7 +155,7 @@ type Chosen = NonNullable<ReturnType<JoineryView['chosen']>>;
         }
       </ul>
       @for (caution of cautions(); track caution.danger) {
-        <p class="beware" role="note">
+        <p class="cautious" role="note">
           <strong>{{ caution.danger }}.</strong> {{ caution.precaution }}
           <span class="muted">Who decides: {{ caution.whoDecides }}</span>
         </p>
@@ -197,10 +199,10 @@ type Chosen = NonNullable<ReturnType<JoineryView['chosen']>>;
       max-width: 900px;
     }
     h2 {
-      font-size: 18px;
+      font-size: var(--heading);
 
       span {
-        font-size: 14.5px;
+        font-size: var(--text);
         font-weight: 400;
       }
     }
@@ -220,14 +222,10 @@ type Chosen = NonNullable<ReturnType<JoineryView['chosen']>>;
       }
     }
     .ticks {
-      display: flex;
-      flex-wrap: wrap;
       align-items: end;
       gap: 4px 18px;
     }
     .checks {
-      display: grid;
-      gap: 6px;
       padding: 0;
       list-style: none;
     }
@@ -244,9 +242,6 @@ type Chosen = NonNullable<ReturnType<JoineryView['chosen']>>;
     .caution {
       border-left-color: var(--line);
     }
-    .sign {
-      font-weight: 700;
-    }
     .error .sign {
       color: var(--hazard);
     }
@@ -262,11 +257,6 @@ type Chosen = NonNullable<ReturnType<JoineryView['chosen']>>;
     th,
     td {
       padding: 2px 18px 2px 0;
-    }
-    .beware {
-      padding: 6px 12px;
-      border-left: 4px solid var(--hazard);
-      background: var(--hazard-tint);
     }
     .delete {
       justify-self: start;

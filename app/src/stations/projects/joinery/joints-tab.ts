@@ -22,7 +22,7 @@ import { LEVEL_NAMES, LEVEL_SIGNS } from './words';
   template: `
     <div class="tab">
       <section aria-label="Joints">
-        <div class="row">
+        <div class="row flow">
           <button type="button" matButton="filled" [disabled]="parts().length < 2" (click)="add()">
             Add a joint
           </button>
@@ -95,11 +95,6 @@ import { LEVEL_NAMES, LEVEL_SIGNS } from './words';
     section {
       display: grid;
       align-content: start;
-      gap: 8px;
-    }
-    .row {
-      display: flex;
-      flex-wrap: wrap;
       gap: 8px;
     }
     ul {

@@ -25,7 +25,7 @@ const signed = (value: number): string =>
   imports: [ChoiceField, ExplainedFigure, FigureField, LengthFigure, MatButton, SeasonPicture],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="tab">
+    <div class="tab stack">
       <div class="fields">
         <al-choice-field
           label="where it will stand"
@@ -129,7 +129,7 @@ const signed = (value: number): string =>
       <ul>
         @for (joint of view.joints(); track joint.joint.id) {
           <li [class]="joint.moves.level">
-            <span class="sign" [attr.aria-label]="levels[joint.moves.level] + ': '">{{
+            <span class="sign strong" [attr.aria-label]="levels[joint.moves.level] + ': '">{{
               signs[joint.moves.level]
             }}</span>
             <span>
@@ -151,9 +151,6 @@ const signed = (value: number): string =>
   `,
   styles: `
     .tab {
-      display: grid;
-      grid-template-columns: minmax(0, 1fr);
-      gap: 10px;
       padding-top: 12px;
     }
     .fields {
@@ -197,9 +194,6 @@ const signed = (value: number): string =>
     li {
       display: grid;
       grid-template-columns: 22px minmax(0, 1fr);
-    }
-    .sign {
-      font-weight: 700;
     }
     .error .sign,
     .caution .sign {

@@ -45,6 +45,7 @@ const round = (value: number): number => Math.round(value * 10) / 10;
     RouterLink,
     InWords,
   ],
+  host: { class: 'stack' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <al-clock-list />
@@ -53,7 +54,7 @@ const round = (value: number): number => Math.round(value * 10) / 10;
       @if (plan.blocked; as why) {
         <p class="fault" role="alert">{{ why }}</p>
       } @else {
-        <p class="figure">
+        <p class="figure t-large">
           <al-explained [of]="whence()" spoken="stages"
             >{{ stages().length }} {{ stages().length === 1 ? 'stage' : 'stages' }}</al-explained
           >
@@ -123,16 +124,16 @@ const round = (value: number): number => Math.round(value * 10) / 10;
         </p>
       }
       @for (note of plan.notes; track note) {
-        <p class="caution" role="note">{{ note }}</p>
+        <p class="caution cautious" role="note">{{ note }}</p>
       }
       @for (caution of glueCautions(); track caution.danger) {
-        <p class="caution" role="note">
+        <p class="caution cautious" role="note">
           <strong>{{ caution.danger }}.</strong> {{ caution.precaution }}
           <span class="muted">Who decides: {{ caution.whoDecides }}</span>
         </p>
       }
       @if (glueWords(); as words) {
-        <p class="caution" role="note">{{ words }}</p>
+        <p class="caution cautious" role="note">{{ words }}</p>
       }
       <p class="muted">Squeeze-out: {{ squeeze().how }}.</p>
       <mat-expansion-panel class="no-print">
@@ -189,15 +190,6 @@ const round = (value: number): number => Math.round(value * 10) / 10;
     }
   `,
   styles: `
-    :host {
-      display: grid;
-      grid-template-columns: minmax(0, 1fr);
-      gap: 8px;
-    }
-    .figure {
-      font-size: 28px;
-      font-weight: 700;
-    }
     section {
       display: grid;
       gap: 4px;
@@ -212,11 +204,6 @@ const round = (value: number): number => Math.round(value * 10) / 10;
     }
     .short {
       color: var(--hazard);
-    }
-    .caution {
-      padding: 8px 12px;
-      border-left: 4px solid var(--hazard);
-      background: var(--hazard-tint);
     }
     .fields {
       display: grid;

@@ -72,7 +72,7 @@ const one = (value: number): string => String(Math.round(value * 10) / 10);
       padding-top: 4px;
     }
     dd {
-      font-size: 26px;
+      font-size: var(--large);
       font-weight: 700;
     }
     .short {
