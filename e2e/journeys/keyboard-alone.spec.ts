@@ -137,6 +137,8 @@ test('what opens over the screen takes the focus, keeps it, and gives it back', 
   await expect(page.getByRole('menu').locator('[role="menuitem"]:focus')).toHaveCount(1);
   await page.keyboard.press('Escape');
   await expect(menu).toBeFocused();
+  // While it closes, keys are still its own.
+  await expect(page.getByRole('menu')).toHaveCount(0);
   const keys = page.getByRole('button', { name: 'Keys' });
   await keys.focus();
   await page.keyboard.press('?');

@@ -20,10 +20,15 @@ test('from the accepted plan to parts: a board sawn, a rail spoilt, what is miss
   const inHand = page.locator('al-parts-in-hand');
   await test.step('sawn: parts in hand, offcuts on the rack', async () => {
     await expect(page.locator('.set-up').first()).toBeVisible();
-    await page
-      .getByRole('button', { name: /^Sawn: / })
-      .first()
-      .click();
+    const sawn = page.getByRole('button', { name: /^Sawn: / }).first();
+    await sawn.click();
+    // No blade before the detector; with it the board is sawn at once.
+    const gate = page.locator('al-board-card al-scan-gate');
+    await expect(gate).toContainText('not scanned');
+    await expect(inHand.locator('li')).toHaveCount(0);
+    await gate.getByRole('button', { name: 'Go on without…' }).click();
+    await expect(gate.getByRole('button', { name: 'Pass the gate' })).toBeDisabled();
+    await gate.getByRole('button', { name: 'Scanned, nothing found' }).click();
     await expect(page.getByText('Every board of the accepted plans is sawn.')).toBeVisible();
     await expect(inHand.locator('li')).toHaveCount(3);
     await shop.go('Rack');
@@ -43,6 +48,8 @@ test('from the accepted plan to parts: a board sawn, a rail spoilt, what is miss
     await expect(page.getByText('Missing: 1 × rail')).toHaveCount(0);
     await expect(page.getByRole('button', { name: /^Sawn: / })).toHaveCount(1);
     await page.getByRole('button', { name: /^Sawn: / }).click();
+    const gate = page.locator('al-board-card al-scan-gate');
+    if (await gate.isVisible()) await gate.getByRole('button', { name: 'Scanned, nothing found' }).click();
     await expect(inHand.locator('li')).toHaveCount(3);
   });
 

@@ -13,10 +13,12 @@ import {
 import {
   cameOffBoard,
   doSteps,
+  floorNow,
   moveOn,
   passGate,
   sawBoard,
   sawnInto,
+  shopSteps,
   spoilPart,
   spoilPartKeeping,
   wasteGoes,
@@ -40,6 +42,14 @@ export class FloorActions {
   rules(): FloorRules {
     const { machines, workshop, habits } = this.store.shop().settings;
     return { machines, workshop, kerfMm: habits.kerfMm };
+  }
+
+  /** The scan that no blade comes before, where a board still waits for it. */
+  gatesOf(piece: Piece): readonly ShopStep[] {
+    const now = floorNow(this.floor(), new Set([piece.id]));
+    return shopSteps(now, this.rules(), 'boards').filter(
+      (step) => step.pieceId === piece.id && step.do === 'scan',
+    );
   }
 
   /** The board is sawn as its plans say; the pieces that came out as offcuts, or null where no plan cuts it. */

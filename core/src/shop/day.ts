@@ -5,7 +5,7 @@
 import { minutesOf, type MinutesFrom, type OwnMinutes } from './minutes.ts';
 import type { RouteMachine } from '../yield/thickness/milling.ts';
 import { sequence } from './sequence.ts';
-import type { ShopStep } from './shop-step.ts';
+import type { CutSide, ShopStep } from './shop-step.ts';
 import { minutesOn, type Workshop } from './workshop.ts';
 
 /** Settings nearer than this are one: no finer is the machine set, mm. */
@@ -25,6 +25,8 @@ export interface DaySetUp {
   readonly machine: RouteMachine | null;
   readonly do?: ShopStep['do'];
   readonly setting?: number;
+  /** Of cuts in two passes: which. */
+  readonly side?: CutSide;
   readonly steps: readonly ShopStep[];
   readonly minutes: number;
   readonly minutesFrom: MinutesFrom;
@@ -61,10 +63,16 @@ const CLASS: Readonly<Partial<Record<NonNullable<ShopStep['do']>, string>>> = {
 };
 
 /** What one setting of a machine serves. */
-function settingKey({ machine, do: deed, words, setting }: ShopStep): string {
+export function settingKey({
+  machine,
+  do: deed,
+  words,
+  setting,
+  side,
+}: Pick<ShopStep, 'machine' | 'do' | 'words' | 'setting' | 'side'>): string {
   const tolerance = SETTING_TOLERANCE_MM[machine as RouteMachine] ?? USUAL_TOLERANCE_MM;
   const at = setting === undefined ? '' : Math.round(setting / tolerance);
-  return `${machine ?? 'none'} ${deed === undefined ? words : (CLASS[deed] ?? deed)} ${at}`;
+  return `${machine ?? 'none'} ${deed === undefined ? words : (CLASS[deed] ?? deed)} ${at}${side === 'turned' ? ' turned' : ''}`;
 }
 
 /** The steps in the order of a day, ISO; those that can't be done yet, at `now` (ms), are named with the reason. */
@@ -116,6 +124,7 @@ export function shopDay(
       machine: first?.machine ?? null,
       ...(first?.do === undefined ? {} : { do: first.do }),
       ...(first?.setting === undefined ? {} : { setting: first.setting }),
+      ...(first?.side === undefined ? {} : { side: first.side }),
       steps: group.map(({ key: _key, ...step }) => step),
       minutes: own_,
       minutesFrom: from,

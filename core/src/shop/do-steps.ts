@@ -84,7 +84,7 @@ export function doSteps(
     wasteM3 += lost - dust;
     took.push(part);
     gave.push(after);
-    const side = sideOf(step);
+    const side = step.side === 'first' ? null : sideOf(step);
     if (side !== null && step.setting !== undefined && how.actualMm !== undefined)
       measured.push({ part: step.part?.key ?? '', side, aimedMm: step.setting, actualMm: how.actualMm });
   }
@@ -172,9 +172,10 @@ function afterStep(part: PartInHand, step: ShopStep, how: StepsDone): PartInHand
   const set = how.actualMm ?? step.setting;
   const takes = step.takes ?? 0;
   const planed = (part.planedMm ?? 0) + Math.max(0, wood.thickness - thicknessAfter(part, step, set));
-  if (step.apart !== undefined)
+  if (step.apart !== undefined && step.side !== 'first')
     return { ...part, did, wood: cutTo(wood, step.apart * (set ?? 0), fullWidth(wood)) };
-  if (deed === undefined) return { ...part, did };
+  // Half way through: it is cut once the other side is done.
+  if (deed === undefined || step.side === 'first') return { ...part, did };
   switch (deed) {
     case 'rough-crosscut':
     case 'crosscut':
@@ -292,6 +293,7 @@ function dustOf(
 ): number {
   const kerf = (step.machine === null ? undefined : workshop.park[step.machine]?.kerfMm) ?? kerfMm;
   const { wood } = part;
+  if (after.wood === wood) return 0;
   if (step.apart !== undefined)
     return Math.min(lost, (step.apart * kerf * fullWidth(wood) * wood.thickness) / 1e9);
   switch (sideOf(step)) {
@@ -301,7 +303,7 @@ function dustOf(
       return Math.min(lost, (kerf * wood.length * wood.thickness) / 1e9);
     case 'thickness':
     case null:
-      return after.wood === wood ? 0 : lost;
+      return lost;
   }
 }
 

@@ -14,6 +14,7 @@ import {
   type SawWay,
   type StraightenWay,
 } from '../yield/machines.ts';
+import type { RouteMachine } from '../yield/thickness/milling.ts';
 import type { SheetCut } from './cut-sheet.ts';
 
 export interface Straightening {
@@ -49,6 +50,21 @@ export function isAwayFromFence<P extends Rect>(
   const rip = cuts.find(({ kind }) => kind === 'rip');
   return rip === undefined || cut.number < rip.number;
 }
+
+const SAW_MACHINES: Readonly<Record<SawWay, Readonly<Record<'rip' | 'crosscut', RouteMachine>>>> = {
+  through: { rip: 'table-saw', crosscut: 'mitre-saw' },
+  'both-faces': { rip: 'table-saw', crosscut: 'table-saw' },
+  'turned-over': { rip: 'table-saw', crosscut: 'mitre-saw' },
+  bandsaw: { rip: 'bandsaw', crosscut: 'bandsaw' },
+  hand: { rip: 'handsaw', crosscut: 'handsaw' },
+};
+
+/** The saw that makes a cut in such a way; null where no saw does. */
+export const sawOf = (way: SawWay | null, kind: 'rip' | 'crosscut'): RouteMachine | null =>
+  way === null ? null : SAW_MACHINES[way][kind];
+
+/** Whether a cut is made half from each side. */
+export const isTwoSided = (way: SawWay | null): boolean => way === 'both-faces' || way === 'turned-over';
 
 /** How a cut is made in this shop: by its depth, and by the width of the workpiece it crosses. Null: it can't be. */
 export const sawWayOf = <P extends Rect>(

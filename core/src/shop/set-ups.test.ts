@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { aFinding } from '../../test-support/made-up-pieces.ts';
 import type { FindingKind } from '../stock/finding.ts';
+import { DEFAULT_MACHINES } from '../yield/machines.ts';
 import { cutSheet } from './cut-sheet.ts';
 import { cautionsAtCut, setUps } from './set-ups.ts';
 
@@ -12,14 +13,25 @@ const sheetOf = (placements: { x: number; y: number; length: number; width: numb
   return sheet.cuts;
 };
 
+const plank = (tag: string) => ({ tag, thickness: 25 });
+const cut = (kind: 'crosscut' | 'rip', atMm: number) => ({
+  number: 1,
+  kind,
+  workpiece: 'the board',
+  atMm,
+  blade: 'beyond the line' as const,
+  frees: [],
+  line: { x1: 0, y1: 0, x2: 0, y2: 0 },
+});
+
 describe('set-ups', () => {
   it('gather the cuts of all boards that one stop or one fence serves', () => {
     const two = { x: 0, y: 0, length: 400, width: 60 };
     const sheets = [
-      { tag: 'B-01', cuts: sheetOf([two, { ...two, x: 403 }]) },
-      { tag: 'B-02', cuts: sheetOf([two]) },
+      { piece: plank('B-01'), cuts: sheetOf([two, { ...two, x: 403 }]) },
+      { piece: plank('B-02'), cuts: sheetOf([two]) },
     ];
-    const found = setUps(sheets);
+    const found = setUps(sheets, DEFAULT_MACHINES);
     // Every cut of every board, once.
     expect(found.flatMap(({ cuts }) => cuts).length).toBe(
       sheets.reduce((sum, { cuts }) => sum + cuts.length, 0),
@@ -31,28 +43,40 @@ describe('set-ups', () => {
     expect(many).toEqual([...many].sort((a, b) => b - a));
   });
 
-  it('keep a crosscut and a rip at the same figure apart, and figures that differ by a tenth', () => {
-    const cut = (kind: 'crosscut' | 'rip', atMm: number) => ({
-      number: 1,
-      kind,
-      workpiece: 'the board',
-      atMm,
-      blade: 'beyond the line' as const,
-      frees: [],
-      line: { x1: 0, y1: 0, x2: 0, y2: 0 },
-    });
-    const found = setUps([
-      { tag: 'a', cuts: [cut('crosscut', 60), cut('rip', 60), cut('rip', 60.1), cut('rip', 60.04)] },
-    ]);
+  it('keep a crosscut and a rip at the same figure apart, and figures that differ by more than a saw can be set to', () => {
+    const found = setUps(
+      [
+        {
+          piece: plank('a'),
+          cuts: [cut('crosscut', 60), cut('rip', 60), cut('rip', 60.3), cut('rip', 60.04)],
+        },
+      ],
+      DEFAULT_MACHINES,
+    );
     expect(found.map(({ kind, atMm, cuts }) => [kind, atMm, cuts.length])).toEqual([
       ['rip', 60, 2],
       ['crosscut', 60, 1],
-      ['rip', 60.1, 1],
+      ['rip', 60.3, 1],
+    ]);
+  });
+
+  it('set a deep cut twice: all at their first side with what goes through, then all turned over', () => {
+    const machines = { ...DEFAULT_MACHINES, bandsawHeightMm: null };
+    const found = setUps(
+      [
+        { piece: { tag: 'post', thickness: 120 }, cuts: [cut('rip', 60)] },
+        { piece: plank('b'), cuts: [cut('rip', 60)] },
+      ],
+      machines,
+    );
+    expect(found.map(({ machine, side, cuts }) => [machine, side, cuts.map(({ tag }) => tag)])).toEqual([
+      ['table-saw', undefined, ['post', 'b']],
+      ['table-saw', 'turned', ['post']],
     ]);
   });
 
   it('of no cuts are none', () => {
-    expect(setUps([])).toEqual([]);
+    expect(setUps([], DEFAULT_MACHINES)).toEqual([]);
   });
 });
 

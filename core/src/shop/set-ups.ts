@@ -5,25 +5,55 @@
 import type { Rect } from '../geometry/rectangle.ts';
 import { isMetalIn, isPunched, type Finding } from '../stock/finding.ts';
 import type { Piece } from '../stock/piece.ts';
+import type { Machines } from '../yield/machines.ts';
+import type { RouteMachine } from '../yield/thickness/milling.ts';
 import type { SheetCut } from './cut-sheet.ts';
+import { settingKey } from './day.ts';
+import { isTwoSided, sawOf, sawWayOf } from './preparation.ts';
+import type { CutSide } from './shop-step.ts';
 
 export interface SetUp {
+  /** Of machine and setting, as on the day in the shop. */
+  readonly key: string;
   readonly kind: 'crosscut' | 'rip';
+  /** Null where no saw of the shop makes the cut. */
+  readonly machine: RouteMachine | null;
   /** Distance from end or edge to the line, mm. */
   readonly atMm: number;
+  /** Of cuts from both sides: all at the first, then all turned over. */
+  readonly side?: CutSide;
   readonly cuts: readonly { readonly tag: string; readonly number: number; readonly workpiece: string }[];
 }
 
-/** Rips before crosscuts of one length, the greater distance first; a set-up that serves one cut stands alone. */
-export function setUps<P extends Rect>(
-  sheets: readonly { readonly tag: string; readonly cuts: readonly SheetCut<P>[] }[],
-): SetUp[] {
+interface Sheet<P extends Rect> {
+  readonly piece: Pick<Piece, 'tag' | 'thickness'>;
+  readonly cuts: readonly SheetCut<P>[];
+}
+
+/**
+ * What serves most cuts first, then the greater distance. Machine and setting are the same as for the shop's day, to the
+ * tolerance that the machine can be set to; a cut from both sides stands in two set-ups.
+ */
+export function setUps<P extends Rect>(sheets: readonly Sheet<P>[], machines: Machines): SetUp[] {
   const found = new Map<string, SetUp>();
-  for (const { tag, cuts } of sheets) {
-    for (const { kind, atMm, number, workpiece } of cuts) {
-      const key = `${kind} ${atMm.toFixed(1)}`;
-      const known = found.get(key) ?? { kind, atMm: Math.round(atMm * 10) / 10, cuts: [] };
-      found.set(key, { ...known, cuts: [...known.cuts, { tag, number, workpiece }] });
+  for (const { piece, cuts } of sheets) {
+    for (const cut of cuts) {
+      const { kind, number, workpiece } = cut;
+      const way = sawWayOf(piece, cut, machines);
+      const machine = sawOf(way, kind);
+      const setting = Math.round(cut.atMm * 10) / 10;
+      const sides: readonly CutSide[] = isTwoSided(way) ? ['first', 'turned'] : ['first'];
+      for (const side of sides) {
+        const key = settingKey({
+          machine,
+          do: kind === 'rip' ? 'rough-rip' : 'rough-crosscut',
+          setting,
+          side,
+        });
+        const turned = side === 'turned' ? { side } : {};
+        const known = found.get(key) ?? { key, kind, machine, atMm: setting, ...turned, cuts: [] };
+        found.set(key, { ...known, cuts: [...known.cuts, { tag: piece.tag, number, workpiece }] });
+      }
     }
   }
   return [...found.values()].sort(

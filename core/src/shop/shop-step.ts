@@ -15,6 +15,8 @@ export interface ShopStep {
   readonly machine: RouteMachine | null;
   readonly setting?: number;
   readonly passes?: number;
+  /** A cut too deep or too wide for one pass is two steps: all at their first side, then all turned over. */
+  readonly side?: CutSide;
   readonly takes?: number;
   /** A blank is cut apart into so many of its setting. */
   readonly apart?: number;
@@ -42,6 +44,8 @@ export interface ShopStep {
   /** Of a glue-up: what is glued at once, by key. */
   readonly glues?: readonly (readonly string[])[];
 }
+
+export type CutSide = 'first' | 'turned';
 
 export interface StepPart {
   readonly key: string;

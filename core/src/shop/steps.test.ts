@@ -83,9 +83,9 @@ function floor(board: Partial<Piece> = {}, more: Partial<Project> = {}): Floor {
   return { ...acceptPlan({ pieces: [aBoard(board)], projects: [project] }, 'bench'), entries: [] };
 }
 
-const ids = () => {
+const ids = (prefix = 'n') => {
   let made = 0;
-  return { day: DAY, newId: () => `n${++made}` };
+  return { day: DAY, newId: () => `${prefix}${++made}` };
 };
 const stepsOf = (now: Floor, rules: FloorRules): ShopStep[] => shopSteps(floorNow(now), rules);
 const must = <T>(value: T | null | undefined): T => {
@@ -174,6 +174,84 @@ describe('the steps of a plan', () => {
     expect(day.setUps).toEqual([]);
     expect(day.waiting.every(({ because }) => because === 'no-machine')).toBe(true);
     expect(day.waiting[0]?.holds).toBeGreaterThan(0);
+  });
+});
+
+describe('cuts from both sides', () => {
+  /** Ripping is too deep for one pass, crosscutting too wide. */
+  const SMALL_SAWS: FloorRules = {
+    ...RULES,
+    machines: { ...DEFAULT_MACHINES, sawDepthMm: 20, mitreReachMm: 70, bandsawHeightMm: null },
+  };
+
+  it('are two steps, the turned one after the first and both after the scan', () => {
+    const cuts = stepsOf(floor(), SMALL_SAWS).filter(({ pieceId }) => pieceId !== null);
+    expect(cuts.map(({ do: deed, side }) => [deed, side])).toEqual([
+      ['rough-crosscut', 'first'],
+      ['rough-crosscut', 'turned'],
+      ['rough-rip', 'first'],
+      ['rough-rip', 'turned'],
+      ['rough-rip', 'first'],
+      ['rough-rip', 'turned'],
+    ]);
+    for (const [i, cut] of cuts.entries())
+      if (cut.side === 'turned') expect(cut.needs).toContain(cuts[i - 1]?.id);
+    // Nothing goes on from a cut of which one side is open.
+    const [, crosscut, rip] = cuts;
+    expect(rip?.needs).toContain(crosscut?.id);
+  });
+
+  it('are set once for all first sides and once for all turned', () => {
+    const { setUps } = shopDay(stepsOf(floor(), SMALL_SAWS), DAY, DEFAULT_WORKSHOP, new Map());
+    const rips = setUps.filter(({ do: deed, setting }) => deed === 'rough-rip' && setting === 55);
+    expect(rips.map(({ side }) => side)).toEqual(['first', 'turned']);
+  });
+
+  it('leave the wood as it is after the first side, also of a part in hand, and cut it with the second', () => {
+    const how = ids('by-hand-');
+    const shallow: FloorRules = {
+      ...SMALL_SAWS,
+      machines: { ...SMALL_SAWS.machines, sawDepthMm: 12, mitreReachMm: 40 },
+    };
+    const ready = (now: Floor, side: ShopStep['side']) => {
+      const steps = stepsOf(now, shallow);
+      const open = new Set(steps.map(({ id }) => id));
+      return steps.filter(
+        (step) => step.do === 'rip' && step.side === side && !step.needs.some((need) => open.has(need)),
+      );
+    };
+    const sawn = must(sawBoard(floor(), '1', { ...how, rules: shallow }));
+    const planed = worked(sawn, shallow, (now) => ready(now, 'first').length > 0);
+    const width = (now: Floor): number[] =>
+      partsInHand(now.entries)
+        .map((part) => part.wood.width)
+        .sort((a, b) => a - b);
+    const [rip] = ready(planed, 'first');
+    const half = must(doSteps(planed, [must(rip)], shallow, how));
+    expect(width(half)).toEqual(width(planed));
+    expect(ready(half, 'first')).toHaveLength(ready(planed, 'first').length - 1);
+    const ripped = must(doSteps(half, ready(half, 'turned'), shallow, how));
+    expect(width(ripped)).toEqual([50, ...width(planed).slice(1)]);
+    expect(Math.abs(imbalanceM3(woodBalance(ripped.pieces, ripped.entries)))).toBeLessThan(1e-9);
+  });
+
+  it('come to the same parts as through cuts do, with nothing counted twice', () => {
+    const done = worked(floor(), SMALL_SAWS);
+    const through = worked(floor());
+    const sizes = ({ entries }: Floor) =>
+      partsInHand(entries).map(({ wood }) => [wood.length, wood.width, wood.thickness]);
+    expect(sizes(done)).toEqual(sizes(through));
+    expect(stepsOf(done, SMALL_SAWS)).toEqual([]);
+    expect(Math.abs(imbalanceM3(woodBalance(done.pieces, done.entries)))).toBeLessThan(1e-9);
+  });
+
+  it('need no first side where the whole cut was ticked before', () => {
+    const cuts = stepsOf(floor(), SMALL_SAWS).filter(({ pieceId }) => pieceId !== null);
+    const how = ids();
+    const one = must(doSteps(floor(), cuts.slice(0, 1), SMALL_SAWS, how));
+    const two = must(doSteps(one, cuts.slice(1, 2), SMALL_SAWS, how));
+    const left = stepsOf(two, SMALL_SAWS).filter(({ pieceId }) => pieceId !== null);
+    expect(left.map(({ id }) => id)).toEqual(cuts.slice(2).map(({ id }) => id));
   });
 });
 

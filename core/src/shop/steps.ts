@@ -17,7 +17,7 @@ import { freeAt, type GlueClock } from './glue/clock.ts';
 import { glueSteps } from './glue/glue-steps.ts';
 import { gluedUps } from './panel/panel.ts';
 import type { ShopStep, StepPart } from './shop-step.ts';
-import { sawWayOf, straightenFirst } from './preparation.ts';
+import { isTwoSided, sawOf, sawWayOf, straightenFirst } from './preparation.ts';
 import type { RouteSize } from './route-steps.ts';
 import {
   millingLeft,
@@ -32,14 +32,6 @@ import {
 const OFFCUT = 'offcut';
 /** Wood from which much was planed rests so long before it is measured again. */
 const REST_DAYS = 1;
-
-const SAW_MACHINES: Readonly<Record<SawWay, Readonly<Record<'rip' | 'crosscut', RouteMachine>>>> = {
-  through: { rip: 'table-saw', crosscut: 'mitre-saw' },
-  'both-faces': { rip: 'table-saw', crosscut: 'table-saw' },
-  'turned-over': { rip: 'table-saw', crosscut: 'mitre-saw' },
-  bandsaw: { rip: 'bandsaw', crosscut: 'bandsaw' },
-  hand: { rip: 'handsaw', crosscut: 'handsaw' },
-};
 
 const STRAIGHTENERS: Readonly<Record<StraightenWay, RouteMachine>> = {
   jointer: 'jointer',
@@ -167,17 +159,17 @@ function boardSteps(
       const needs = [freedBy.get(cut.workpiece), lastOn.get(cut.workpiece)].filter(
         (one) => one !== undefined,
       );
-      add({
+      const step = {
         id,
-        do: cut.kind === 'rip' ? 'rough-rip' : 'rough-crosscut',
-        machine: way === null ? null : SAW_MACHINES[way][cut.kind],
+        do: cut.kind === 'rip' ? ('rough-rip' as const) : ('rough-crosscut' as const),
+        machine: sawOf(way, cut.kind),
         setting: Math.round(cut.atMm * 10) / 10,
-        ...(way === 'both-faces' || way === 'turned-over' ? { passes: 2 } : {}),
         why: whyOf(way),
         needs: [scan, ...(first && cut.number >= first.before ? [straighten] : []), ...needs],
         workpiece: cut.workpiece,
         size: { ...whole, length: cut.kind === 'rip' ? Math.abs(cut.line.x2 - cut.line.x1) : whole.length },
-      });
+      };
+      for (const one of isTwoSided(way) && !done.has(id) ? bySides(step) : [step]) add(one);
       sawn.push(id);
       lastOn.set(cut.workpiece, id);
       for (const freed of cut.frees) if (typeof freed === 'string' && freed !== '') freedBy.set(freed, id);
@@ -198,6 +190,27 @@ function boardSteps(
   });
   return [...steps, ...parts];
 }
+
+/** What a step of one side is called beside the step that finishes the cut. */
+const FIRST_SIDE = ':first';
+
+/** A cut in two passes, as two steps: a machine is set once for all first sides, and once more for all turned. */
+function bySides<S extends Pick<ShopStep, 'id' | 'needs'>>(
+  step: S,
+): readonly (S & Required<Pick<ShopStep, 'side'>>)[] {
+  const first = `${step.id}${FIRST_SIDE}`;
+  return [
+    { ...step, id: first, side: 'first' },
+    { ...step, needs: [...step.needs, first], side: 'turned' },
+  ];
+}
+
+/** Saws of which the second pass is made with the work turned over. */
+const TURNED_AT: ReadonlySet<RouteMachine> = new Set(['table-saw', 'mitre-saw']);
+const CUTS: ReadonlySet<ShopStep['do']> = new Set(['rough-crosscut', 'crosscut', 'rough-rip', 'rip']);
+
+const isTurned = ({ do: deed, machine, passes }: Pick<ShopStep, 'do' | 'machine' | 'passes'>): boolean =>
+  passes === 2 && machine !== null && TURNED_AT.has(machine) && CUTS.has(deed);
 
 function whyOf(way: SawWay | null): string {
   switch (way) {
@@ -267,19 +280,20 @@ function partSteps(
   const { steps, blocked } = millingLeft(project, part, workpiece, cut, rules);
   const of: StepPart = { key, letter, projectId: project.id, partId: part.id, unit: cut.unit, handId, from };
   let before: readonly string[] = after;
-  const found = steps.map((step): ShopStep => {
+  const found = steps.flatMap((step): readonly ShopStep[] => {
     const { id, why, machine } = step;
     const stepId = `${key}/${id}`;
     const needs = before;
     before = [stepId];
-    return {
+    const turned = isTurned(step);
+    const whole: ShopStep = {
       id: stepId,
       projectIds: [project.id],
       ...(step.do === undefined ? {} : { do: step.do }),
       ...(step.words === undefined ? {} : { words: step.words }),
       machine,
       ...(step.setting === undefined ? {} : { setting: step.setting }),
-      ...(step.passes === undefined ? {} : { passes: step.passes }),
+      ...(step.passes === undefined || turned ? {} : { passes: step.passes }),
       ...(step.takes === undefined ? {} : { takes: step.takes }),
       ...(step.apart === undefined ? {} : { apart: step.apart }),
       why,
@@ -294,6 +308,11 @@ function partSteps(
         ? { notBefore: dayAfter(restsSince, REST_DAYS) }
         : {}),
     };
+    if (!turned) return [whole];
+    const sides = bySides(whole);
+    return workpiece.did.includes(`${id}${FIRST_SIDE}`)
+      ? sides.slice(1).map((one) => ({ ...one, needs }))
+      : sides;
   });
   if (blocked === undefined) return found;
   return [

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
 import {
@@ -33,11 +33,14 @@ import {
   setUps,
   straightenFirst,
   type SheetCut,
+  type ShopStep,
 } from '@aldrek/core/floor';
 import { LengthFigure } from '../../format/length-figure';
+import { MACHINE_NAMES } from '../../format/machine-names';
 import { dxfOf, saveText } from '../../files/drawings';
 import { PlanBoard } from '../../drawing/plan-board';
 import { Notices } from '../../notices/notices';
+import { ScanGate } from '../../scanning/scan-gate';
 import { FloorActions } from '../../shop-store/floor-actions';
 import { ShopStore } from '../../shop-store/shop.store';
 import { reasonWords } from './plan-words';
@@ -65,7 +68,7 @@ const SAW_WORDS: Readonly<Record<SawWay, string>> = {
 /** The sheet one saws by: piece by piece, to scale, cuts in order, distances from one end. */
 @Component({
   selector: 'al-cut-sheet-page',
-  imports: [MatButton, PlanBoard, LengthFigure, RouterLink],
+  imports: [MatButton, PlanBoard, LengthFigure, RouterLink, ScanGate],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './cut-sheet-page.html',
   styleUrl: './cut-sheet-page.scss',
@@ -203,11 +206,16 @@ export class CutSheetPage {
 
   /** Set-ups that serve more than one cut, over all boards. */
   protected readonly groups = computed(() =>
-    setUps(this.sheets().map(({ piece, sheetCuts }) => ({ tag: piece.tag, cuts: sheetCuts })))
+    setUps(
+      this.sheets().map(({ piece, sheetCuts }) => ({ piece, cuts: sheetCuts })),
+      this.store.machines(),
+    )
       .filter(({ cuts }) => cuts.length > 1)
       .map((group) => ({
         ...group,
-        from: group.kind === 'crosscut' ? 'stop, from the end' : 'fence, from the edge',
+        from: `${group.machine === null ? 'no saw of this shop' : MACHINE_NAMES[group.machine]}, ${
+          group.kind === 'crosscut' ? 'stop from the end' : 'fence from the edge'
+        }${group.side === 'turned' ? ', turned over' : ''}`,
         where: group.cuts.map(({ tag, number }) => `${tag} cut ${number}`).join(', '),
       })),
   );
@@ -240,8 +248,16 @@ export class CutSheetPage {
     else saveText(`${name}.dxf`, await dxfOf(lines), 'application/dxf');
   }
 
+  /** The board that was to be sawn, and the scan that comes before. */
+  protected readonly gate = signal<{ readonly piece: Piece; readonly gates: readonly ShopStep[] } | null>(
+    null,
+  );
+
   /** The board is off the saw: its parts come to hand, its offcuts go on the rack. */
   protected saw(piece: Piece): void {
+    const gates = this.floor.gatesOf(piece);
+    this.gate.set(gates.length > 0 ? { piece, gates } : null);
+    if (gates.length > 0) return;
     const offcuts = this.floor.saw(piece);
     if (offcuts === null) return;
     const tags = offcuts.map(({ tag }) => tag).join(', ');

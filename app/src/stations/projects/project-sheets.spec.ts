@@ -65,10 +65,50 @@ describe('the cut sheet', () => {
     const tray = named(demo.projects, 'Round serving tray');
     const { loader, element } = await show(CutSheetPage, { projectId: tray.id });
     const boards = element.querySelectorAll('.board').length;
-    for (let i = 0; i < boards; i++)
+    const unscanned = store
+      .pieces()
+      .filter(
+        ({ id, scans }) =>
+          scans?.found === undefined && tray.plan?.cuts.some(({ pieceId }) => pieceId === id) === true,
+      ).length;
+    let gates = 0;
+    for (let i = 0; i < boards; i++) {
       await (await loader.getHarness(MatButtonHarness.with({ text: 'Sawn' }))).click();
+      const scanned = await loader.getHarnessOrNull(
+        MatButtonHarness.with({ text: 'Scanned, nothing found' }),
+      );
+      if (!scanned) continue;
+      gates++;
+      // Nothing is sawn before the detector; with it, it is.
+      expect(store.entries().filter(({ kind }) => kind === 'sawn')).toHaveLength(i);
+      await scanned.click();
+    }
+    expect(gates).toBe(unscanned);
+    expect(gates).toBeGreaterThan(0);
     expect(store.entries().filter(({ kind }) => kind === 'sawn')).toHaveLength(boards);
     expect(textOf(element)).toContain('All boards of this plan are sawn');
+  });
+
+  it('saws without a scan only in the maker’s own words, which stand in the record', async () => {
+    const store = await withShop(theDemo(), [provideRouter([])]);
+    const tray = named(store.projects(), 'Round serving tray');
+    const { loader } = await show(CutSheetPage, { projectId: tray.id });
+    const press = async (text: string) => (await loader.getHarness(MatButtonHarness.with({ text }))).click();
+    await press('Sawn');
+    await press('Go on without…');
+    const pass = await loader.getHarness(MatButtonHarness.with({ text: 'Pass the gate' }));
+    expect(await pass.isDisabled()).toBe(true);
+    await write(
+      await loader.getHarness(MatInputHarness.with({ ancestor: 'al-scan-gate' })),
+      'new wood, planed by me last year',
+    );
+    await pass.click();
+    const kinds = store.entries().map(({ kind }) => kind);
+    expect(kinds.slice(-2)).toEqual(['overruled', 'sawn']);
+    expect(store.entries().at(-2)).toMatchObject({ words: 'new wood, planed by me last year' });
+    store.undo();
+    store.undo();
+    expect(store.entries().map(({ kind }) => kind)).toEqual(kinds.slice(0, -2));
   });
 
   it('says so where there is no plan, and where the project is gone', async () => {

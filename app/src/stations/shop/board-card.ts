@@ -6,8 +6,10 @@ import {
   MatExpansionPanelHeader,
 } from '@angular/material/expansion';
 import { speciesLabel, type Piece } from '@aldrek/core';
+import type { ShopStep } from '@aldrek/core/floor';
 import { PlanBoard } from '../../drawing/plan-board';
 import { Notices } from '../../notices/notices';
+import { ScanGate } from '../../scanning/scan-gate';
 import { FloorActions } from '../../shop-store/floor-actions';
 import { TextField } from '../../ui/text-field';
 import { FloorView, type BoardInHand } from './floor-view';
@@ -25,6 +27,7 @@ const NO_THEIRS: ReadonlyMap<string, string> = new Map();
     MatExpansionPanelHeader,
     PlanBoard,
     RouteSteps,
+    ScanGate,
     TextField,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -55,6 +58,9 @@ const NO_THEIRS: ReadonlyMap<string, string> = new Map();
           </button>
         </span>
       </header>
+      @if (gates().length > 0) {
+        <al-scan-gate [gates]="gates()" (opened)="opened()" />
+      }
       @if (asking()) {
         <div class="otherwise" role="group" [attr.aria-label]="'What came off ' + board().piece.tag">
           <al-text-field
@@ -166,13 +172,31 @@ export class BoardCard {
     }),
   );
 
+  /** What stands before the blade, once sawing was asked for; and what was asked for. */
+  protected readonly gates = signal<readonly ShopStep[]>([]);
+  private wanted: () => void = () => undefined;
+
+  protected opened(): void {
+    this.gates.set([]);
+    this.wanted();
+  }
+
+  /** Whether the detector comes first; then `after` waits for it. */
+  private waits(after: () => void): boolean {
+    this.gates.set(this.actions.gatesOf(this.board().piece));
+    this.wanted = after;
+    return this.gates().length > 0;
+  }
+
   protected saw(): void {
+    if (this.waits(() => this.saw())) return;
     const { piece } = this.board();
     const offcuts = this.actions.saw(piece);
     if (offcuts !== null) this.say(piece, offcuts);
   }
 
   protected sawOtherwise(): void {
+    if (this.waits(() => this.sawOtherwise())) return;
     const { piece } = this.board();
     const came = this.actions.sawOtherwise(piece, this.line());
     if ('message' in came) {

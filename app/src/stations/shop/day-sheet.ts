@@ -24,7 +24,10 @@ import { minutesText } from './words';
           </p>
           <p>
             @for (step of setUp.steps; track step.id) {
-              <span class="box">☐ {{ step.name }}{{ step.workpiece ? ', ' + step.workpiece : '' }}</span>
+              <span class="box"
+                >☐ {{ step.name }}{{ step.workpiece ? ', ' + step.workpiece : ''
+                }}{{ step.side === 'first' ? ', first side' : '' }}</span
+              >
             }
           </p>
         </li>

@@ -12,12 +12,13 @@ import {
   type ShopStep,
 } from '@aldrek/core/floor';
 import { LengthFigure } from '../../format/length-figure';
+import { MACHINE_NAMES } from '../../format/machine-names';
 import { FloorActions } from '../../shop-store/floor-actions';
 import { Ids } from '../../shop-store/ids';
 import { Icon } from '../../ui/icon';
 import { TextField } from '../../ui/text-field';
 import type { RoutedPart } from './floor-view';
-import { DEED_NAMES, MACHINE_NAMES } from './words';
+import { DEED_NAMES } from './words';
 
 /** The milling route of a part: each step with machine, figure and reason; moved, dropped, added, done otherwise. */
 @Component({
@@ -185,12 +186,15 @@ export class RouteSteps {
 
   protected readonly steps = computed(() => {
     const { part, steps, warp } = this.of();
-    return steps.map((step) => {
+    // A cut from both sides is one step of the route.
+    return steps.flatMap((step) => {
+      if (step.side === 'first') return [];
       const known = step.do !== undefined && step.machine !== null;
       const { how, cautions } = known ? adviceAt(step as RouteStep, part, warp) : { how: [], cautions: [] };
       return {
         ...step,
         title: step.do === undefined ? (step.words ?? '') : DEED_NAMES[step.do],
+        ...(step.side === 'turned' ? { passes: 2 } : {}),
         machineName: step.machine === null ? 'not in this shop' : MACHINE_NAMES[step.machine],
         how: how.join('; '),
         cautions,

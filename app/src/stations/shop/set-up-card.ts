@@ -23,6 +23,7 @@ import {
 } from '@aldrek/core/floor';
 import { woodTone } from '../../drawing/species-tones';
 import { LengthFigure } from '../../format/length-figure';
+import { MACHINE_NAMES } from '../../format/machine-names';
 import { Notices } from '../../notices/notices';
 import { FloorActions } from '../../shop-store/floor-actions';
 import { ShopStore } from '../../shop-store/shop.store';
@@ -31,9 +32,9 @@ import { FigureField } from '../../ui/figure-field';
 import { LengthField } from '../../ui/length-field';
 import { CautionsSeen } from './cautions-seen';
 import { FloorView } from './floor-view';
-import { ScanGate } from './scan-gate';
+import { ScanGate } from '../../scanning/scan-gate';
 import { SetUpTimer } from './set-up-timer';
-import { DEED_NAMES, MACHINE_NAMES, minutesText, SET_NAMES } from './words';
+import { DEED_NAMES, minutesText, SET_NAMES } from './words';
 
 const FROM_TEXT: Readonly<
   Record<DaySetUp['minutesFrom'], Pick<Explained, 'formula' | 'source' | 'ofTheShop'>>
@@ -121,6 +122,9 @@ const ROWS_SHOWN = 10;
             <b>{{ row.step.name }}</b>
             @if (row.step.workpiece) {
               <span class="muted">{{ row.step.workpiece }}</span>
+            }
+            @if (row.step.side === 'first') {
+              <span class="muted">first side</span>
             }
             <span class="muted"
               ><al-length [mm]="row.step.size.length" /> × <al-length [mm]="row.step.size.width" /> ×
@@ -355,12 +359,13 @@ export class SetUpCard {
   }
 
   /** For the head of the card, which the station draws. */
-  static title({ machine, do: deed, steps }: DaySetUp): string {
+  static title({ machine, do: deed, steps, side }: DaySetUp): string {
     const what = deed === undefined ? (steps[0]?.words ?? '') : DEED_NAMES[deed];
     const where = machine === null ? 'no machine of this shop' : MACHINE_NAMES[machine];
     const named = deed === undefined ? undefined : SET_NAMES[deed];
     const set = named !== undefined && (machine === 'handsaw' || machine === 'jigsaw') ? 'line' : named;
-    return `${what} · ${where}${set === undefined ? '' : `, ${set}`}`;
+    const turned = side === 'turned' ? ', turned over' : '';
+    return `${what} · ${where}${set === undefined ? '' : `, ${set}`}${turned}`;
   }
 }
 

@@ -16,6 +16,9 @@ import { FakeWorker, settled } from '../../../test-support/fake-worker';
 import { Planning } from '../../planning/planning';
 import { ShopFloor } from './shop-floor';
 
+/** On a busy machine a turn may come late. */
+const PATIENCE = { timeout: 15_000 };
+
 /** The demo with the bench accepted beside the tray. */
 function inHand(): ShopDocument {
   const demo = theDemo();
@@ -31,7 +34,7 @@ async function floor(shop: Partial<ShopDocument> = inHand()) {
   const shown = await show(ShopFloor);
   // Boards, parts and waste come in turns of their own.
   if (shown.element.querySelector('.station'))
-    await vi.waitFor(() => expect(shown.element.querySelector('al-waste-panel')).not.toBeNull());
+    await vi.waitFor(() => expect(shown.element.querySelector('al-waste-panel')).not.toBeNull(), PATIENCE);
   await settled(20);
   await shown.fixture.whenStable();
   const press = async (selector: string) => {
@@ -65,7 +68,7 @@ describe('Shop', () => {
 
   it('gathers the set-ups of all projects, fewer than one board and part after the other', async () => {
     const { element } = await floor();
-    await vi.waitFor(() => expect(element.querySelector('.today > p')).not.toBeNull());
+    await vi.waitFor(() => expect(element.querySelector('.today > p')).not.toBeNull(), PATIENCE);
     const [settings = 0, oneByOne = 0, least = 0] = (
       textOf(element.querySelector('.today > p')).match(/\d+/g) ?? []
     ).map(Number);

@@ -1,5 +1,5 @@
 import type { PartState } from '@aldrek/core';
-import type { ProjectState, RouteDeed, RouteMachine } from '@aldrek/core/floor';
+import type { ProjectState, RouteDeed } from '@aldrek/core/floor';
 
 /** What is done at a step, as it is said at the machine. */
 export const DEED_NAMES: Readonly<Record<RouteDeed, string>> = {
@@ -17,23 +17,6 @@ export const DEED_NAMES: Readonly<Record<RouteDeed, string>> = {
   glue: 'Joint and glue the halves',
   'scan-again': 'Scan again',
   'glue-up': 'Glue up',
-};
-
-export const MACHINE_NAMES: Readonly<Record<RouteMachine, string>> = {
-  bench: 'bench',
-  detector: 'detector',
-  'mitre-saw': 'mitre saw',
-  'table-saw': 'table saw',
-  bandsaw: 'bandsaw',
-  handsaw: 'handsaw',
-  jigsaw: 'jigsaw',
-  'guided-saw': 'guided saw',
-  jointer: 'jointer (surface planer)',
-  planer: 'planer (thicknesser)',
-  sled: 'planer, on a sled',
-  router: 'router',
-  'hand-plane': 'hand plane',
-  clamps: 'clamps',
 };
 
 /** What is set on a machine for a step; nothing where nothing is. */

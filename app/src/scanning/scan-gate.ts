@@ -1,9 +1,9 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import type { ShopStep } from '@aldrek/core/floor';
-import { Notices } from '../../notices/notices';
-import { FloorActions } from '../../shop-store/floor-actions';
-import { TextField } from '../../ui/text-field';
+import { Notices } from '../notices/notices';
+import { FloorActions } from '../shop-store/floor-actions';
+import { TextField } from '../ui/text-field';
 
 /** The gate before a blade: scan, or say in words why it may be passed. */
 @Component({
@@ -59,6 +59,8 @@ import { TextField } from '../../ui/text-field';
 })
 export class ScanGate {
   readonly gates = input.required<readonly ShopStep[]>();
+  /** It stands open: scanned, or passed in words. */
+  readonly opened = output();
   private readonly actions = inject(FloorActions);
   private readonly notices = inject(Notices);
   protected readonly asking = signal(false);
@@ -75,6 +77,7 @@ export class ScanGate {
       return;
     }
     this.notices.undoable('Scanned.');
+    this.opened.emit();
   }
 
   protected pass(): void {
@@ -82,5 +85,6 @@ export class ScanGate {
     this.asking.set(false);
     this.words.set('');
     this.notices.undoable('Passed without a scan; your words stand in the record.');
+    this.opened.emit();
   }
 }
