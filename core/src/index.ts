@@ -343,7 +343,8 @@ export {
   type PartInHand,
   type WasteUse,
 } from './shop/entry.ts';
-export { restOf, withRest } from './project/sawn.ts';
+export { restOf, type SpeciesOfCut } from './planning/rest.ts';
+export { withRest } from './project/sawn.ts';
 export { cameOfBoards } from './shop/came-of-boards.ts';
 export {
   NOTED_MACHINES,

@@ -17,6 +17,7 @@ import type {
   ShortPart,
   DayAsk,
   FloorDay,
+  SawnWood,
 } from '../workers/protocol';
 import { ShopStore } from '../shop-store/shop.store';
 
@@ -90,9 +91,9 @@ export class Planning implements OnDestroy {
   }
 
   /** A plan for what is missing of a project in hand; null where there is none. */
-  async rest(projectId: string): Promise<ProjectPlan | null> {
+  async rest(projectId: string, sawn: readonly SawnWood[]): Promise<ProjectPlan | null> {
     await this.fed();
-    const answer = await this.client.ask({ kind: 'rest', projectId }).result;
+    const answer = await this.client.ask({ kind: 'rest', projectId, sawn }).result;
     return answer.kind === 'refilled' ? (answer.plans?.get(projectId) ?? null) : null;
   }
 

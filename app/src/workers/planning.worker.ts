@@ -28,6 +28,7 @@ import type {
   PlanRules,
   PlansById,
   ShortPart,
+  SawnWood,
 } from './protocol';
 import { serve } from './serve';
 import { offeredWays } from './offered-ways';
@@ -54,7 +55,7 @@ serve<PlanningAsk, PlanningAnswer>((ask): PlanningAnswer => {
     case 'refill':
       return { kind: 'refilled', plans: refill(ask.projectId) };
     case 'rest':
-      return { kind: 'refilled', plans: rest(ask.projectId) };
+      return { kind: 'refilled', plans: rest(ask.projectId, ask.sawn) };
     case 'draft':
       return { kind: 'drafted', short: draft(ask.project) };
     case 'day':
@@ -104,10 +105,17 @@ function refill(projectId: string): PlansById | null {
 }
 
 /** A plan for what is missing of a project, from wood that nothing is planned for; null where nothing is missing. */
-function rest(projectId: string): PlansById | null {
+function rest(projectId: string, sawn: readonly SawnWood[]): PlansById | null {
   const project = projects.find(({ id }) => id === projectId);
-  const missing = project && restOf(project);
-  if (!missing || !rules) return null;
+  if (!project || !rules) return null;
+  const planned = new Map(pieces.map(({ id, species }) => [id, species]));
+  const missing = restOf(
+    project,
+    rules.machines,
+    ({ pieceId, partId, unit }) =>
+      planned.get(pieceId) ?? sawn.find((one) => one.partId === partId && one.unit === unit)?.species,
+  );
+  if (!missing) return null;
   const found = quickPlan([missing], rules, REST_MS);
   return found && plansOf(found.plan, found.instance, found.groups, [missing], pieces, rules);
 }

@@ -15,6 +15,7 @@ import type {
   MatchPlan,
   MatchStep,
   Piece,
+  PlannedCut,
   PieceYield,
   Project,
   ProjectLook,
@@ -91,7 +92,7 @@ export type PlanningAsk =
   /** Lays what is not fixed again around what is, at once: no long search. */
   | { readonly kind: 'refill'; readonly projectId: string }
   /** What is missing of a project in hand, around all that is sawn and planned. */
-  | { readonly kind: 'rest'; readonly projectId: string }
+  | { readonly kind: 'rest'; readonly projectId: string; readonly sawn: readonly SawnWood[] }
   /** A first plan of a project as it would be, at once and without a search: what finds no place? */
   | { readonly kind: 'draft'; readonly project: Project }
   /** What is left to be done on the shop floor, and the order of a day. */
@@ -105,6 +106,11 @@ export type PlanningAnswer =
   | { readonly kind: 'refilled'; readonly plans: PlansById | null }
   | { readonly kind: 'day'; readonly floor: FloorDay | null }
   | { readonly kind: 'drafted'; readonly short: readonly ShortPart[] | null };
+
+/** What a strip or a layer in hand is of: its board is gone from the rack. */
+export interface SawnWood extends Pick<PlannedCut, 'partId' | 'unit'> {
+  readonly species: Piece['species'];
+}
 
 /** The shop floor beside pieces and projects, which the worker has. */
 export interface DayAsk {

@@ -333,21 +333,19 @@ function tidyPlan(
   const beside = plan.beside?.filter((cut) => isThere(parts, cut));
   const asCut = cuts.length === plan.cuts.length && beside?.length === plan.beside?.length;
   if (asCut && addsUp(plan, project.parts)) return plan;
-  const missing = missingOf([...cuts, ...sawn], project.parts);
-  if (asCut && sameMissing(missing, plan.missing)) return plan;
   const { beside: _beside, ...rest } = plan;
-  const demanded = sum(project.parts, areaOf);
-  const open = sum(missing, ({ partId, short }) => {
-    const part = own.get(partId);
-    return part ? (short * areaOf(part)) / part.qty : 0;
-  });
-  return {
-    ...rest,
-    cuts,
-    ...(beside && beside.length > 0 ? { beside } : {}),
-    missing,
-    coverage: demanded > 0 ? Math.max(0, 1 - open / demanded) : 1,
-  };
+  const counted = counting({ ...rest, cuts }, project.parts);
+  if (asCut && sameMissing(counted.missing, plan.missing)) return plan;
+  return { ...counted, ...(beside && beside.length > 0 ? { beside } : {}) };
+}
+
+/** The plan with what it lacks counted afresh: copies that are not laid or sawn whole. */
+export function counting(plan: ProjectPlan, parts: readonly Part[]): ProjectPlan {
+  const missing = missingOf([...plan.cuts, ...(plan.sawn ?? [])], parts);
+  const short = new Map(missing.map((entry) => [entry.partId, entry.short]));
+  const demanded = sum(parts, areaOf);
+  const open = sum(parts, (part) => ((short.get(part.id) ?? 0) * areaOf(part)) / part.qty);
+  return { ...plan, missing, coverage: demanded > 0 ? Math.max(0, 1 - open / demanded) : 1 };
 }
 
 /** Whether what a plan lays and what it says is missing make up just these parts. */

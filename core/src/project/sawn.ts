@@ -3,7 +3,7 @@
  * anew. What is spoilt is missing again, and only that is matched anew, around what is sawn and what is still planned.
  */
 import type { PieceId, ProjectId } from '../stock/piece.ts';
-import { inOrder, type Bench } from './plan-life.ts';
+import { counting, inOrder, type Bench } from './plan-life.ts';
 import { samePlace } from './plan-question.ts';
 import type { PartId, PlannedCut, Project, ProjectPlan } from './project.ts';
 
@@ -89,25 +89,18 @@ export const spoiltOut = (bench: Bench, id: ProjectId, cut: PlannedCut): Bench =
       if (project.id !== id || plan?.sawn === undefined) return project;
       const { sawn: before, ...rest } = plan;
       const sawn = before.filter((one) => !(samePlace(one, cut) && one.unit === cut.unit));
-      return { ...project, plan: { ...rest, ...(sawn.length > 0 ? { sawn } : {}) } };
+      // A panel that has lost a strip is there still, but not whole.
+      return { ...project, plan: counting({ ...rest, ...(sawn.length > 0 ? { sawn } : {}) }, project.parts) };
     }),
   });
 
-/** What is missing of a project, as a project of its own to be matched; null where nothing is. */
-export function restOf(project: Project): Project | null {
-  const { plan } = project;
-  if (!plan || plan.missing.length === 0) return null;
-  const short = new Map(plan.missing.map((entry) => [entry.partId, entry.short]));
-  const { plan: _plan, putBy: _aside, locks: _locks, together: _together, ...rest } = project;
-  return {
-    ...rest,
-    parts: project.parts.flatMap((part) => {
-      const qty = short.get(part.id);
-      return qty === undefined ? [] : [{ ...part, qty }];
-    }),
-    // What the plan cuts already is spoken for.
-    excluded: [...new Set([...(project.excluded ?? []), ...plan.cuts.map(({ pieceId }) => pieceId)])],
-  };
+/** The name under which what one copy of a part lacks is matched: the cuts found for it join that copy. */
+export const strayUnit = (id: PartId, unit: number): PartId => `${id}#${unit}`;
+
+/** Part and copy that a cut found under such a name belongs to; null for any other. */
+function ofStray({ partId }: PlannedCut): { readonly partId: PartId; readonly unit: number } | null {
+  const [, id = '', unit = ''] = /^(.*)#(\d+)$/.exec(partId) ?? [];
+  return unit === '' ? null : { partId: id, unit: Number(unit) };
 }
 
 /** The plan with what was found for its rest: the new cuts take the numbers of the copies that were missing. */
@@ -120,10 +113,8 @@ export function withRest(bench: Bench, id: ProjectId, found: ProjectPlan): Bench
       const cuts = [...plan.cuts, ...renumbered(found.cuts, [...plan.cuts, ...(plan.sawn ?? [])])];
       const { question } = plan;
       const boards = { ...question?.boards, ...found.question?.boards };
-      return {
-        ...project,
-        plan: { ...plan, cuts, ...(question === undefined ? {} : { question: { ...question, boards } }) },
-      };
+      const asked = question === undefined ? {} : { question: { ...question, boards } };
+      return { ...project, plan: counting({ ...plan, cuts, ...asked }, project.parts) };
     }),
   });
 }
@@ -134,6 +125,8 @@ function renumbered(cuts: readonly PlannedCut[], taken: readonly PlannedCut[]): 
   const given = new Map<string, number>();
   return cuts.map((cut) => {
     if (cut.partId === OFFCUT) return cut;
+    const stray = ofStray(cut);
+    if (stray !== null) return { ...cut, ...stray };
     const key = `${cut.partId} ${cut.unit}`;
     const known = given.get(key);
     if (known !== undefined) return { ...cut, unit: known };

@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { aPiece } from '../../test-support/made-up-pieces.ts';
 import { acceptPlan, releasePlan } from '../project/plan-life.ts';
 import { DEFAULT_ALLOWANCES, type Part, type PlannedCut, type Project } from '../project/project.ts';
-import { restOf, withRest } from '../project/sawn.ts';
+import { restOf } from '../planning/rest.ts';
+import { withRest } from '../project/sawn.ts';
 import { pieceVolumeM3, type Piece } from '../stock/piece.ts';
 import { DEFAULT_MACHINES } from '../yield/machines.ts';
 import { DEFAULT_WORKSHOP } from './workshop.ts';
@@ -121,7 +122,7 @@ describe('a part is spoilt', () => {
     const bench = must(after.projects[0]);
     expect(bench.plan?.missing).toEqual([{ partId: 'rail', short: 1 }]);
     expect(partsInHand(after.entries)).toHaveLength(1);
-    const rest = must(restOf(bench));
+    const rest = must(restOf(bench, DEFAULT_MACHINES));
     expect(rest.parts.map(({ id: partId, qty }) => [partId, qty])).toEqual([['rail', 1]]);
     // The second board is spoken for; the offcut of the first may be used.
     expect(rest.excluded).toEqual(['2']);

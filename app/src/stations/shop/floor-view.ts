@@ -1,8 +1,10 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import {
   cautionsFor,
+  formatLength,
   partLetter,
   partsInHand,
+  restOf,
   roughSize,
   fullWidth,
   woodBalance,
@@ -39,7 +41,8 @@ export interface ProjectInHand {
   readonly parts: number;
   readonly inHand: number;
   readonly milled: number;
-  readonly short: readonly { readonly name: string; readonly count: number }[];
+  /** What is missing of it: whole parts, or of a glued-up one the strips or layers that it lacks. */
+  readonly short: readonly { readonly name: string; readonly count: number; readonly size: string | null }[];
   readonly panels: readonly PanelToGlue[];
 }
 
@@ -153,8 +156,7 @@ export class FloorView {
 
   readonly projects = computed((): readonly ProjectInHand[] =>
     this.accepted().map((project) => {
-      const { parts, plan } = project;
-      const nameOf = new Map(parts.map(({ id, name }) => [id, name]));
+      const { plan } = project;
       const own = inHandFor(this.parts(), project.id);
       return {
         project,
@@ -164,13 +166,20 @@ export class FloorView {
         inHand: own.length,
         milled: own.filter(({ id }) => !this.milling().has(id)).length,
         panels: this.panels().filter(({ projectId }) => projectId === project.id),
-        short: (plan?.missing ?? []).map(({ partId, short }) => ({
-          name: nameOf.get(partId) ?? '',
-          count: short,
+        short: (restOf(project, this.store.machines())?.parts ?? []).map((part) => ({
+          name: part.name,
+          count: part.qty,
+          size: project.parts.some(({ id }) => id === part.id) ? null : this.roughSizeText(part),
         })),
       };
     }),
   );
+
+  private roughSizeText(part: Part): string {
+    const { length, width } = roughSize(part);
+    const unit = this.store.unit();
+    return `${formatLength(length, unit)} × ${formatLength(width, unit)}`;
+  }
 
   readonly boards = computed((): readonly BoardInHand[] => {
     const byPiece = new Map<string, { cuts: PlannedCut[]; projects: Project[] }>();

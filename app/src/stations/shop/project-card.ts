@@ -51,8 +51,14 @@ const SCHOOLS: readonly { readonly value: MillingSchool | 'shop'; readonly name:
             : of().boards + (of().boards === 1 ? ' board to saw' : ' boards to saw')
         }}
       </p>
-      @for (short of of().short; track short.name) {
-        <p class="short strong">Missing: {{ short.count }} × {{ short.name }}</p>
+      @for (short of of().short; track $index) {
+        <p class="short strong">
+          @if (short.size !== null) {
+            Missing of {{ short.name }}: {{ short.count }} × {{ short.size }}
+          } @else {
+            Missing: {{ short.count }} × {{ short.name }}
+          }
+        </p>
       }
       @for (panel of of().panels; track panel.name) {
         <p>
@@ -216,7 +222,14 @@ export class ProjectCard {
     const { project } = this.of();
     this.matching.set(true);
     try {
-      const found = await this.planning.rest(project.id);
+      const found = await this.planning.rest(
+        project.id,
+        inHandFor(this.view.parts(), project.id).map(({ partId, unit, wood }) => ({
+          partId,
+          unit,
+          species: wood.species,
+        })),
+      );
       if (!found || found.cuts.length === 0) {
         this.notices.say(
           `Nothing on the rack takes what is missing of ${project.name}. Projects shows ways out.`,

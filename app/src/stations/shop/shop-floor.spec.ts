@@ -116,7 +116,7 @@ describe('Shop', () => {
     const rest = vi.spyOn(TestBed.inject(Planning), 'rest').mockResolvedValue(null);
     await (await loader.getHarness(MatButtonHarness.with({ text: 'Match what is missing' }))).click();
     await fixture.whenStable();
-    expect(rest).toHaveBeenCalledWith(short?.id);
+    expect(rest).toHaveBeenCalledWith(short?.id, expect.any(Array));
     expect(document.body.textContent).toContain('Nothing on the rack takes what is missing');
   });
 
