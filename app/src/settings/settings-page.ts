@@ -18,7 +18,7 @@ import { RouterLink } from '@angular/router';
 import { DEFAULT_SETTINGS } from '@aldrek/core';
 import { Keys } from '../keys/keys';
 import { ShopStore } from '../shop-store/shop.store';
-import { byPortions } from '../ui/by-frames';
+import { byPortions, TYPING_RESTS_MS } from '../ui/by-frames';
 import { SETTING_PAGES, settingsFound } from './setting-figures';
 import type { SettingGroup } from './setting-shape';
 import { WORKSHOP_PAGE } from './workshop-figures';
@@ -28,7 +28,6 @@ import { WorkshopSetting } from './workshop-setting';
 /** More figures than this are no answer to a search. */
 const MOST_SHOWN = 36;
 /** Fields built with the key that finds them, and in each frame once the typing rests: no key waits for all. */
-const BUILT_AT_ONCE = 3;
 const BUILT_A_FRAME = 3;
 
 /**
@@ -169,7 +168,12 @@ export class SettingsPage {
   );
   private readonly found = computed(() => (this.searching() ? settingsFound(this.words()) : null));
   /** Of many that are found the first are shown: one more letter tells them apart. */
-  private readonly built = byPortions(this.found, signal(MOST_SHOWN), BUILT_AT_ONCE, BUILT_A_FRAME);
+  private readonly built = byPortions(this.found, signal(MOST_SHOWN), {
+    atOnce: BUILT_A_FRAME,
+    portion: BUILT_A_FRAME,
+    quietMs: TYPING_RESTS_MS,
+    times: 1,
+  });
   protected readonly groups = computed(() => {
     const found = this.found();
     return found ? firstOf(found, this.built()) : this.chosen().groups;

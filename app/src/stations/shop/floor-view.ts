@@ -31,6 +31,7 @@ import {
 } from '@aldrek/core/floor';
 import { Planning, type FloorDay } from '../../planning/planning';
 import { Clocks } from '../../clocks/clocks';
+import { framesLater } from '../../ui/by-frames';
 import { ShopStore } from '../../shop-store/shop.store';
 import { Today } from '../../shop-store/today';
 
@@ -93,7 +94,10 @@ export class FloorView {
   readonly parts = computed(() => partsInHand(this.store.entries()));
   readonly partById = computed(() => new Map(this.parts().map((part) => [part.id, part])));
   readonly balance = computed(() => woodBalance(this.store.pieces(), this.store.entries()));
-  readonly milling = computed(() => millingOf(this.steps()));
+  /** Waiting steps, and the routes of boards and projects, are drawn in the frames after the set-ups. */
+  readonly floorBehind = framesLater<FloorDay | null>(this.floor, null, 2);
+  private readonly stepsBehind = framesLater<readonly ShopStep[]>(this.steps, [], 4);
+  readonly milling = computed(() => millingOf(this.stepsBehind()));
 
   constructor() {
     effect(() => {
@@ -201,7 +205,7 @@ export class FloorView {
   /** Steps of parts that are still in their boards, by the board's tag, of the first copy of each part. */
   private readonly millingByBoard = computed(() => {
     const found = new Map<string, Map<string, { readonly key: string; readonly steps: ShopStep[] }>>();
-    for (const step of this.steps()) {
+    for (const step of this.stepsBehind()) {
       if (step.part?.handId !== null) continue;
       const { from, partId, key } = step.part;
       const board =

@@ -23,6 +23,7 @@ import {
 } from '@aldrek/core/floor';
 import { woodTone } from '../../drawing/species-tones';
 import { LengthFigure } from '../../format/length-figure';
+import { renewedByPortions } from '../../ui/by-frames';
 import { MACHINE_NAMES } from '../../format/machine-names';
 import { Notices } from '../../notices/notices';
 import { FloorActions } from '../../shop-store/floor-actions';
@@ -57,6 +58,8 @@ const FROM_TEXT: Readonly<
 };
 
 const ROWS_SHOWN = 10;
+/** Drawn in one frame. */
+const ROWS_A_FRAME = 3;
 
 /** One set-up: what is set, what goes through at it with a tick each, and what to beware of. */
 @Component({
@@ -155,9 +158,9 @@ const ROWS_SHOWN = 10;
         </li>
       }
     </ul>
-    @if (rows().length > shown().length) {
+    @if (more() > 0) {
       <button type="button" matButton="outlined" class="more" (click)="all.set(true)">
-        {{ rows().length - shown().length }} more pieces at this setting
+        {{ more() }} more pieces at this setting
       </button>
     }
     @if (gates().length > 0) {
@@ -268,7 +271,12 @@ export class SetUpCard {
   );
   /** Of many the first are shown, until all are asked for; “All done” means all. */
   protected readonly all = signal(false);
-  protected readonly shown = computed(() => (this.all() ? this.rows() : this.rows().slice(0, ROWS_SHOWN)));
+  protected readonly shown = renewedByPortions(
+    computed(() => (this.all() ? this.rows() : this.rows().slice(0, ROWS_SHOWN))),
+    ({ step }) => step.id,
+    ROWS_A_FRAME,
+  );
+  protected readonly more = computed(() => (this.all() ? 0 : this.rows().length - ROWS_SHOWN));
   protected readonly free = computed(() =>
     this.rows()
       .filter(

@@ -1,5 +1,5 @@
 import type { HarnessLoader } from '@angular/cdk/testing';
-import { TestBed } from '@angular/core/testing';
+import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { MatButtonHarness } from '@angular/material/button/testing';
 import { MatButtonToggleHarness } from '@angular/material/button-toggle/testing';
 import { MatExpansionPanelHarness } from '@angular/material/expansion/testing';
@@ -27,6 +27,15 @@ function inHand(): ShopDocument {
   return { ...demo, ...acceptPlan({ pieces: demo.pieces, projects: demo.projects }, bench.id) };
 }
 
+/** Set-ups, boards and rows come a few in a frame. */
+async function drawn(fixture: ComponentFixture<ShopFloor>, frames = 12): Promise<void> {
+  for (let i = 0; i < frames; i++) {
+    await fixture.whenStable();
+    await new Promise((resolve) => requestAnimationFrame(resolve));
+  }
+  await fixture.whenStable();
+}
+
 async function floor(shop: Partial<ShopDocument> = inHand()) {
   const store = await withShop(shop, [provideRouter([{ path: '**', children: [] }])]);
   sayDayAtOnce(store);
@@ -36,13 +45,14 @@ async function floor(shop: Partial<ShopDocument> = inHand()) {
   if (shown.element.querySelector('.station'))
     await vi.waitFor(() => expect(shown.element.querySelector('al-waste-panel')).not.toBeNull(), PATIENCE);
   await settled(20);
-  await shown.fixture.whenStable();
+  await drawn(shown.fixture);
   const press = async (selector: string) => {
     shown.element.querySelector<HTMLButtonElement>(selector)?.click();
-    await shown.fixture.whenStable();
+    await drawn(shown.fixture);
   };
   const [more] = await shown.loader.getAllHarnesses(MatButtonHarness.with({ text: /more set-ups$/ }));
   await more?.click();
+  if (more) await drawn(shown.fixture, 30);
   return { store, press, ...shown };
 }
 
@@ -74,7 +84,7 @@ describe('Shop', () => {
     ).map(Number);
     expect(settings).toBeGreaterThanOrEqual(least);
     expect(settings).toBeLessThan(oneByOne);
-    expect(element.querySelectorAll('.set-up')).toHaveLength(settings);
+    await vi.waitFor(() => expect(element.querySelectorAll('.set-up')).toHaveLength(settings), PATIENCE);
     expect(textOf(element.querySelector('.hours'))).toContain('No hours of yours today');
   });
 
@@ -115,7 +125,7 @@ describe('Shop', () => {
     expect(textOf(element)).toMatch(/Missing: 1 × /);
     const rest = vi.spyOn(TestBed.inject(Planning), 'rest').mockResolvedValue(null);
     await (await loader.getHarness(MatButtonHarness.with({ text: 'Match what is missing' }))).click();
-    await fixture.whenStable();
+    await drawn(fixture);
     expect(rest).toHaveBeenCalledWith(short?.id, expect.any(Array));
     expect(document.body.textContent).toContain('Nothing on the rack takes what is missing');
   });
@@ -132,7 +142,7 @@ describe('Shop', () => {
         await loader.getHarness(MatMenuHarness.with({ selector: `[aria-label="Change the step ${step}"]` }))
       ).open();
       await (await overlays.getHarness(MatMenuItemHarness.with({ text: deed }))).click();
-      await fixture.whenStable();
+      await drawn(fixture);
     };
     await change('To thickness', /^Leave it out/);
     expect(await text()).not.toMatch(/To thickness ?planer/);
@@ -140,7 +150,7 @@ describe('Shop', () => {
     await change('Crosscut to length', /^On the handsaw/);
     expect(await text()).toMatch(/Crosscut to length ?handsaw/);
     await (await loader.getHarness(MatButtonHarness.with({ text: /^Back to the computed route/ }))).click();
-    await fixture.whenStable();
+    await drawn(fixture);
     expect(await text()).toMatch(/To thickness ?planer/);
     expect(store.projects().every(({ milling }) => milling === undefined)).toBe(true);
   });
@@ -152,7 +162,7 @@ describe('Shop', () => {
     const [came] = await planing.getAllHarnesses(MatInputHarness);
     await write(came, '15');
     await (await planing.getHarness(MatButtonHarness.with({ text: 'All done' }))).click();
-    await fixture.whenStable();
+    await drawn(fixture);
     const worked = store.entries().find(({ kind }) => kind === 'worked');
     expect(worked?.measured?.[0]?.actualMm).toBe(15);
     expect(textOf(element.querySelector('al-parts-in-hand .fault'))).toMatch(/is 15 mm in thickness/);
@@ -164,13 +174,13 @@ describe('Shop', () => {
     await press('[aria-label^="Sawn:"]');
     const planing = await setUp(loader, /^[\d.,\s]*To thickness/, true);
     await (await planing.getHarness(MatButtonHarness.with({ text: 'All done' }))).click();
-    await fixture.whenStable();
+    await drawn(fixture);
     const rip = await setUp(loader, /^[\d.,\s]*Rip to width/, false);
     await (await rip.getHarness(MatButtonHarness.with({ text: /^Go on without/ }))).click();
     const words = await rip.getHarness(MatInputHarness.with({ ancestor: 'al-scan-gate' }));
     await write(words, 'new wood, never nailed');
     await (await rip.getHarness(MatButtonHarness.with({ text: 'Pass the gate' }))).click();
-    await fixture.whenStable();
+    await drawn(fixture);
     expect(store.entries().at(-1)).toMatchObject({ kind: 'overruled', words: 'new wood, never nailed' });
     expect(store.undoLabel()).toBe('go on without scanning');
   });
@@ -187,7 +197,7 @@ describe('Shop', () => {
     expect(store.tags().has(tag)).toBe(true);
     await write(line, 'offcut 400 x 60');
     await off.click();
-    await fixture.whenStable();
+    await drawn(fixture);
     expect(store.tags().has(tag)).toBe(false);
     expect(store.pieces().at(-1)).toMatchObject({ length: 400, width: 60 });
     expect(textOf(element)).toMatch(/Missing: \d+ × /);
@@ -200,7 +210,7 @@ describe('Shop', () => {
       MatButtonToggleHarness.with({ text: 'stove', ancestor: 'al-waste-panel' }),
     );
     await goes.check();
-    await fixture.whenStable();
+    await drawn(fixture);
     expect(store.entries().at(-1)?.wasteTo).toBe('stove');
     expect(textOf(element.querySelector('al-waste-panel'))).toMatch(/kg kept from landfill/);
     const read = await loader.getAllHarnesses(MatButtonHarness.with({ text: 'Read', ancestor: '.caution' }));
@@ -221,7 +231,7 @@ describe('Shop', () => {
     );
     await state?.open();
     await state?.clickOptions({ text: 'glued' });
-    await fixture.whenStable();
+    await drawn(fixture);
     expect(store.entries().at(-1)).toMatchObject({ kind: 'moved-on', deed: 'glued' });
     expect(textOf(element.querySelector('al-project-card'))).toContain('glued');
     await school?.open();

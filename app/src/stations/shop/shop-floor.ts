@@ -28,6 +28,7 @@ import { Notices } from '../../notices/notices';
 import { FloorActions } from '../../shop-store/floor-actions';
 import { ShopStore } from '../../shop-store/shop.store';
 import { ClockList } from '../../clocks/clock-list';
+import { renewedByPortions } from '../../ui/by-frames';
 import { ChoiceField } from '../../ui/choice-field';
 import { BoardCard, sawnInWords } from './board-card';
 import { CautionsSeen } from './cautions-seen';
@@ -132,15 +133,32 @@ export class ShopFloor {
   protected readonly allSetUps = signal(false);
   protected readonly allBoards = signal(false);
   protected readonly allProjects = signal(false);
-  protected readonly shownProjects = computed(() =>
-    this.allProjects() ? this.view.projects() : this.view.projects().slice(0, PROJECTS_SHOWN),
+  /** A few more in each frame, so that no frame waits for all. */
+  private readonly limit = (all: boolean, most: number): number => (all ? Infinity : most);
+  protected readonly shownProjects = renewedByPortions(
+    computed(() =>
+      this.drawn() < 1 ? [] : this.view.projects().slice(0, this.limit(this.allProjects(), PROJECTS_SHOWN)),
+    ),
+    ({ project }) => project.id,
+    2,
   );
-  protected readonly shownSetUps = computed(() =>
-    this.allSetUps() ? this.setUps() : this.setUps().slice(0, SET_UPS_SHOWN),
+  protected readonly shownSetUps = renewedByPortions(
+    computed(() => this.setUps().slice(0, this.limit(this.allSetUps(), SET_UPS_SHOWN))),
+    ({ id }) => id,
+    3,
   );
-  protected readonly shownBoards = computed(() =>
-    this.allBoards() ? this.view.boards() : this.view.boards().slice(0, BOARDS_SHOWN),
+  protected readonly shownBoards = renewedByPortions(
+    computed(() =>
+      this.drawn() < 3 ? [] : this.view.boards().slice(0, this.limit(this.allBoards(), BOARDS_SHOWN)),
+    ),
+    ({ piece }) => piece.id,
+    1,
   );
+  protected readonly more = computed(() => ({
+    projects: this.allProjects() ? 0 : this.view.projects().length - PROJECTS_SHOWN,
+    setUps: this.allSetUps() ? 0 : this.setUps().length - SET_UPS_SHOWN,
+    boards: this.allBoards() ? 0 : this.view.boards().length - BOARDS_SHOWN,
+  }));
 
   protected readonly hours = computed(() => {
     const day = this.view.floor()?.day;
@@ -187,6 +205,12 @@ export class ShopFloor {
 
   private sawFirst(): boolean {
     const [board] = this.view.boards();
+    if (board && this.actions.gatesOf(board.piece).length > 0) {
+      this.notices.say(
+        `${board.piece.tag} is not scanned: no blade before the detector. Press Sawn on its board.`,
+      );
+      return true;
+    }
     const offcuts = board && this.actions.saw(board.piece);
     if (!board || !offcuts) return false;
     this.notices.undoable(sawnInWords(board.piece, offcuts));

@@ -131,7 +131,7 @@ export class WaitingPanel {
   protected readonly warp = signal<Warp>({});
 
   protected readonly groups = computed(() => {
-    const steps = this.view.steps();
+    const steps = this.view.floorBehind()?.steps ?? [];
     // What may be read today is no longer waiting for a day, but still for its reading.
     const ready = steps
       .filter(
@@ -140,7 +140,7 @@ export class WaitingPanel {
       )
       .map((step): Waiting => ({ step, until: step.notBefore ?? null, because: 'rests', holds: 0 }));
     const byKey = new Map<string, Waiting[]>();
-    for (const waits of [...ready, ...(this.view.floor()?.day.waiting ?? [])]) {
+    for (const waits of [...ready, ...(this.view.floorBehind()?.day.waiting ?? [])]) {
       if (waits.because === 'rests' && waits.step.notBefore === undefined) continue;
       const of =
         waits.because === 'rests'
@@ -187,7 +187,7 @@ export class WaitingPanel {
   });
 
   protected readonly meanwhile = computed(() =>
-    (this.view.floor()?.day.setUps ?? []).slice(0, 5).map(({ id, do: deed, steps, minutes }) => ({
+    (this.view.floorBehind()?.day.setUps ?? []).slice(0, 5).map(({ id, do: deed, steps, minutes }) => ({
       id,
       words: `${deed === undefined ? (steps[0]?.words ?? '') : DEED_NAMES[deed]}: ${steps
         .slice(0, 3)
