@@ -20,7 +20,7 @@ const MOST_PRICED_IN_ALL = 12_000;
 const MANY_BOARDS = 1200;
 
 /** How far a dive that should go another way takes boards’ costs to be other than they are (ln). */
-const COST_NOISE = 0.3;
+const COST_NOISE = 0.8;
 
 export class Pricing {
   private readonly all: readonly number[];
