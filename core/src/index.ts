@@ -343,7 +343,7 @@ export {
   type PartInHand,
   type WasteUse,
 } from './shop/entry.ts';
-export { restOf, type SpeciesOfCut } from './planning/rest.ts';
+export { restOf } from './planning/rest.ts';
 export { withRest } from './project/sawn.ts';
 export { cameOfBoards } from './shop/came-of-boards.ts';
 export {

@@ -9,7 +9,7 @@ import type { Machines } from '../yield/machines.ts';
 import { flatteningOf } from './project-instance.ts';
 
 /** What wood a strip or layer is of, that is sawn or planned; undefined where it is not known. */
-export type SpeciesOfCut = (cut: PlannedCut) => SpeciesId | undefined;
+type SpeciesOfCut = (cut: PlannedCut) => SpeciesId | undefined;
 
 /** Null where nothing is missing. Joints take `machines.jointingMm` off each edge. */
 export function restOf(
