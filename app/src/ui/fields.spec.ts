@@ -123,6 +123,25 @@ describe('a text', () => {
     expect(changed).toEqual(['loft']);
   });
 
+  it('that is used at once, as a tag to go to, is empty again and offers nothing over the work', async () => {
+    const { fixture, loader } = await show(TextField, {
+      spoken: 'Go to tag',
+      value: '',
+      names: ['P-01', 'P-02'],
+    });
+    const field = await loader.getHarness(MatAutocompleteHarness);
+    const gone = heard(fixture.componentInstance.changed);
+    await field.enterText('P-02');
+    expect(await field.isOpen()).toBe(true);
+    await (await field.host()).dispatchEvent('change');
+    fixture.componentInstance.clear();
+    await new Promise((resolve) => setTimeout(resolve));
+    await fixture.whenStable();
+    expect(gone).toEqual(['P-02']);
+    expect(await field.getValue()).toBe('');
+    expect(await field.isOpen()).toBe(false);
+  });
+
   it('of several lines is a text area', async () => {
     const { loader } = await show(TextField, { label: 'note', value: '', rows: 3 });
     expect(await (await (await loader.getHarness(MatInputHarness)).host()).matchesSelector('textarea')).toBe(
