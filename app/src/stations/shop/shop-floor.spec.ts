@@ -18,6 +18,7 @@ import { ShopFloor } from './shop-floor';
 
 /** On a busy machine a turn may come late. */
 const PATIENCE = { timeout: 15_000 };
+vi.setConfig({ testTimeout: 40_000 });
 
 /** The demo with the bench accepted beside the tray. */
 function inHand(): ShopDocument {
@@ -28,7 +29,7 @@ function inHand(): ShopDocument {
 }
 
 /** Set-ups, boards and rows come a few in a frame. */
-async function drawn(fixture: ComponentFixture<ShopFloor>, frames = 12): Promise<void> {
+async function drawn(fixture: ComponentFixture<ShopFloor>, frames = 7): Promise<void> {
   for (let i = 0; i < frames; i++) {
     await fixture.whenStable();
     await new Promise((resolve) => requestAnimationFrame(resolve));
@@ -52,7 +53,7 @@ async function floor(shop: Partial<ShopDocument> = inHand()) {
   };
   const [more] = await shown.loader.getAllHarnesses(MatButtonHarness.with({ text: /more set-ups$/ }));
   await more?.click();
-  if (more) await drawn(shown.fixture, 30);
+  if (more) await drawn(shown.fixture);
   return { store, press, ...shown };
 }
 
