@@ -9,6 +9,7 @@ import { TextField } from '../ui/text-field';
 @Component({
   selector: 'al-scan-gate',
   imports: [MatButton, TextField],
+  host: { class: 'stack cautious' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p>
@@ -43,14 +44,6 @@ import { TextField } from '../ui/text-field';
     }
   `,
   styles: `
-    :host {
-      display: grid;
-      gap: 8px;
-      padding: 10px 12px;
-      border-left: 4px solid var(--hazard);
-      border-radius: 4px;
-      background: var(--hazard-tint);
-    }
     al-text-field {
       flex: 1;
       min-width: 220px;

@@ -10,8 +10,9 @@ import {
 } from '@angular/core';
 
 /**
- * Follows `source` a number of frames later, and is `start` until then: what a key sets off is drawn after the key itself, each part in a task of
- * its own, so that typing never waits for it. Of what changes in between only the last is drawn.
+ * Follows `source` a number of frames later, and is `start` until then: what a key sets off is drawn after the key
+ * itself, each part in a task of its own, so that typing never waits for it. Of what changes in between only the last
+ * is drawn.
  * To be called where things can be injected.
  */
 export function framesLater<T>(source: Signal<T>, start: T, frames = 1): Signal<T> {
@@ -45,8 +46,8 @@ export interface Portions {
 }
 
 /**
- * How much of something long is built so far: `atOnce`, and more in every frame up to `all()`, first a portion, from `quietMs` on.
- * It begins anew with each change of `of()`. To be called where things can be injected.
+ * How much of something long is built so far: `atOnce`, and more in every frame up to `all()`, first a portion, from
+ * `quietMs` on. It begins anew with each change of `of()`. To be called where things can be injected.
  */
 export function byPortions(
   of: Signal<unknown>,

@@ -78,6 +78,15 @@ describe('what is missing of a panel', () => {
   });
 });
 
+it('a part that is called like a lone strip keeps its name', () => {
+  const floor = counterFloor();
+  const id = strayUnit('top', 0);
+  const own = { ...counter(floor), parts: [COUNTER_TOP, { ...COUNTER_TOP, id }] };
+  const cuts = [{ pieceId: 'b1', partId: id, unit: 0, x: 0, y: 0, length: 2125, width: 109 }];
+  const after = withRest({ ...floor, projects: [own] }, 'counter', { ...must(own.plan), cuts });
+  expect(counter({ ...floor, ...after }).plan?.cuts.map(({ partId }) => partId)).toContain(id);
+});
+
 describe('what is missing of a lamination', () => {
   const layered: Part = {
     ...COUNTER_TOP,

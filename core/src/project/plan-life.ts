@@ -8,9 +8,9 @@
  * - projects matched together name each other, all of them;
  * - an accepted plan stays accepted until it is released or nothing of it is left.
  */
-import { sum } from '../foundation/sum.ts';
 import type { Piece, PieceId, ProjectId } from '../stock/piece.ts';
 import { matesOf } from './mates.ts';
+import { counting } from './missing.ts';
 import { samePlace } from './plan-question.ts';
 import {
   SOLID,
@@ -339,15 +339,6 @@ function tidyPlan(
   return { ...counted, ...(beside && beside.length > 0 ? { beside } : {}) };
 }
 
-/** The plan with what it lacks counted afresh: copies that are not laid or sawn whole. */
-export function counting(plan: ProjectPlan, parts: readonly Part[]): ProjectPlan {
-  const missing = missingOf([...plan.cuts, ...(plan.sawn ?? [])], parts);
-  const short = new Map(missing.map((entry) => [entry.partId, entry.short]));
-  const demanded = sum(parts, areaOf);
-  const open = sum(parts, (part) => ((short.get(part.id) ?? 0) * areaOf(part)) / part.qty);
-  return { ...plan, missing, coverage: demanded > 0 ? Math.max(0, 1 - open / demanded) : 1 };
-}
-
 /** Whether what a plan lays and what it says is missing make up just these parts. */
 function addsUp({ cuts, missing, sawn = [] }: ProjectPlan, parts: readonly Part[]): boolean {
   const laid = new Map<PartId, Set<number>>();
@@ -362,31 +353,6 @@ function addsUp({ cuts, missing, sawn = [] }: ProjectPlan, parts: readonly Part[
       return make.kind === 'solid' ? told === qty : told >= qty && (short.get(id) ?? 0) <= qty;
     })
   );
-}
-
-const areaOf = (part: Part): number =>
-  part.qty * (part.length + part.allowances.length) * (part.width + part.allowances.width);
-
-/** Copies that are not whole in a plan: not laid, or a panel or a lamination of which some is missing. */
-function missingOf(cuts: readonly PlannedCut[], parts: readonly Part[]): ProjectPlan['missing'] {
-  return parts.flatMap((part) => {
-    const { make = SOLID } = part;
-    const units = new Map<number, PlannedCut[]>();
-    for (const cut of cuts)
-      if (cut.partId === part.id) units.set(cut.unit, [...(units.get(cut.unit) ?? []), cut]);
-    const whole = [...units.values()].filter((own) => {
-      switch (make.kind) {
-        case 'solid':
-          return true;
-        case 'laminated':
-          return own.length >= make.layers;
-        case 'panel':
-          // To a tenth: what joints take differs with the machines that the plan was made for.
-          return sum(own, ({ width }) => width) >= part.width - 0.1;
-      }
-    }).length;
-    return whole < part.qty ? [{ partId: part.id, short: part.qty - whole }] : [];
-  });
 }
 
 const sameMissing = (a: ProjectPlan['missing'], b: ProjectPlan['missing']): boolean =>

@@ -3,7 +3,8 @@
  * anew. What is spoilt is missing again, and only that is matched anew, around what is sawn and what is still planned.
  */
 import type { PieceId, ProjectId } from '../stock/piece.ts';
-import { counting, inOrder, type Bench } from './plan-life.ts';
+import { counting } from './missing.ts';
+import { inOrder, type Bench } from './plan-life.ts';
 import { samePlace } from './plan-question.ts';
 import type { PartId, PlannedCut, Project, ProjectPlan } from './project.ts';
 
@@ -97,10 +98,14 @@ export const spoiltOut = (bench: Bench, id: ProjectId, cut: PlannedCut): Bench =
 /** The name under which what one copy of a part lacks is matched: the cuts found for it join that copy. */
 export const strayUnit = (id: PartId, unit: number): PartId => `${id}#${unit}`;
 
-/** Part and copy that a cut found under such a name belongs to; null for any other. */
-function ofStray({ partId }: PlannedCut): { readonly partId: PartId; readonly unit: number } | null {
+/** Part and copy that a cut found under such a name belongs to; null for any other, also for a part that is called so. */
+function ofStray(
+  { partId }: PlannedCut,
+  parts: Project['parts'],
+): { readonly partId: PartId; readonly unit: number } | null {
   const [, id = '', unit = ''] = /^(.*)#(\d+)$/.exec(partId) ?? [];
-  return unit === '' ? null : { partId: id, unit: Number(unit) };
+  const isStray = parts.some((part) => part.id === id) && !parts.some((part) => part.id === partId);
+  return isStray ? { partId: id, unit: Number(unit) } : null;
 }
 
 /** The plan with what was found for its rest: the new cuts take the numbers of the copies that were missing. */
@@ -110,7 +115,10 @@ export function withRest(bench: Bench, id: ProjectId, found: ProjectPlan): Bench
     projects: bench.projects.map((project) => {
       const { plan } = project;
       if (project.id !== id || plan === undefined) return project;
-      const cuts = [...plan.cuts, ...renumbered(found.cuts, [...plan.cuts, ...(plan.sawn ?? [])])];
+      const cuts = [
+        ...plan.cuts,
+        ...renumbered(found.cuts, [...plan.cuts, ...(plan.sawn ?? [])], project.parts),
+      ];
       const { question } = plan;
       const boards = { ...question?.boards, ...found.question?.boards };
       const asked = question === undefined ? {} : { question: { ...question, boards } };
@@ -119,13 +127,17 @@ export function withRest(bench: Bench, id: ProjectId, found: ProjectPlan): Bench
   });
 }
 
-function renumbered(cuts: readonly PlannedCut[], taken: readonly PlannedCut[]): PlannedCut[] {
+function renumbered(
+  cuts: readonly PlannedCut[],
+  taken: readonly PlannedCut[],
+  parts: Project['parts'],
+): PlannedCut[] {
   const used = new Map<PartId, Set<number>>();
   for (const { partId, unit } of taken) used.set(partId, (used.get(partId) ?? new Set()).add(unit));
   const given = new Map<string, number>();
   return cuts.map((cut) => {
     if (cut.partId === OFFCUT) return cut;
-    const stray = ofStray(cut);
+    const stray = ofStray(cut, parts);
     if (stray !== null) return { ...cut, ...stray };
     const key = `${cut.partId} ${cut.unit}`;
     const known = given.get(key);

@@ -172,7 +172,7 @@ function afterStep(part: PartInHand, step: ShopStep, how: StepsDone): PartInHand
   const set = how.actualMm ?? step.setting;
   const takes = step.takes ?? 0;
   const planed = (part.planedMm ?? 0) + Math.max(0, wood.thickness - thicknessAfter(part, step, set));
-  if (step.apart !== undefined && step.side !== 'first')
+  if (step.apart !== undefined)
     return { ...part, did, wood: cutTo(wood, step.apart * (set ?? 0), fullWidth(wood)) };
   // Half way through: it is cut once the other side is done.
   if (deed === undefined || step.side === 'first') return { ...part, did };
