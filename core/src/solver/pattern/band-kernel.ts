@@ -7,7 +7,10 @@ import { StackKernel, type Stack } from './stack-kernel.ts';
 
 /** Labels that a step holds until only the richest and the earliest are kept. */
 const MOST_IN_STEP = 3;
+const ROOM_IN_STEP = MOST_IN_STEP + 1;
 const NOTHING: readonly number[] = [];
+/** Findings that have a bit of their own in a whole number. */
+const MOST_BITS = 31;
 
 export interface Slot {
   readonly stack: Stack;
@@ -38,7 +41,7 @@ interface SlotClass {
   readonly rate: number;
   /** Whether none of its members is shaped; and its stacks beside findings, by where the band begins and which they are. */
   readonly plain: boolean;
-  readonly beside: Map<string, Stack | null>;
+  readonly beside: Map<number | string, Stack | null>;
 }
 
 /** One band is filled at a time. */
@@ -50,8 +53,12 @@ export class BandKernel {
   private readonly memo = new Map<number, Map<number, { readonly used: string; readonly fill: Fill }[]>>();
   private readonly wants: number;
   private readonly labels = LABELS;
-  /** Labels that end within a step of the band. */
-  private readonly steps: number[][];
+  /** How many labels end within each step of the band, and which: room for one more than are kept. */
+  private readonly inStep: Int32Array;
+  private readonly stepLabels: Int32Array;
+  /** Places where bands begin, each with a number of its own. */
+  private readonly beginnings = new Map<number, number>();
+  private beginning = 0;
   private richest = 0;
   /** What is left of each want behind a label: as long as there are wants. */
   private readonly behind: Float64Array;
@@ -66,7 +73,8 @@ export class BandKernel {
     this.stacks = new StackKernel(view);
     this.wants = all.length;
     this.behind = new Float64Array(this.wants);
-    this.steps = Array.from({ length: effort.slots + 1 }, () => []);
+    this.inStep = new Int32Array(effort.slots + 1);
+    this.stepLabels = new Int32Array((effort.slots + 1) * ROOM_IN_STEP);
   }
 
   /** The band's filling with no more than is `left`, remembered by what is in its way; `free`: as if nothing were. */
@@ -80,8 +88,8 @@ export class BandKernel {
       const [a, b] = [view.u0[i] as number, view.u1[i] as number];
       if (a >= from + h - TOUCH || b <= from + TOUCH) continue;
       blocks.push(i);
-      marks |= 1 << (i % 31);
-      if (i >= 31 || a > from + TOUCH || b < from + h - TOUCH) partly = true;
+      marks |= 1 << (i % MOST_BITS);
+      if (i >= MOST_BITS || a > from + TOUCH || b < from + h - TOUCH) partly = true;
     }
     let sameHeight = this.memo.get(h);
     if (!sameHeight)
@@ -104,89 +112,117 @@ export class BandKernel {
   }
 
   private fits({ taken }: Fill, left: Float64Array): boolean {
-    const { behind } = this;
+    const { behind, view } = this;
     behind.set(left);
-    let good = true;
     for (const i of taken) {
-      const { want, fills } = this.view.item(i);
-      behind[want] = (behind[want] as number) - fills;
-      if (behind[want] < -TOUCH) good = false;
+      const want = view.want[i] as number;
+      const rest = (behind[want] as number) - (view.fills[i] as number);
+      if (rest < -TOUCH) return false;
+      behind[want] = rest;
     }
-    return good;
+    return true;
   }
 
   /** Packs slots along v. */
   private pack(from: number, h: number, blocks: readonly number[], left: Float64Array): Fill {
-    const { view } = this;
+    const { view, labels, inStep, stepLabels } = this;
     const classes = this.classesFor(h);
     const most = Math.max(classes[0]?.rate ?? 0, h * view.keep.perMm2);
-    for (const step of this.steps) step.length = 0;
-    this.labels.begin(this.wants);
+    inStep.fill(0);
+    labels.begin(this.wants);
     this.richest = 0;
+    this.beginning = this.numberOf(from);
     this.put(0, 0, -1, null);
     // Labels are put on further along while this goes on; a step once passed gets no more.
-    for (const step of this.steps) {
-      for (const label of step) {
-        const [at, worth] = [this.labels.at[label] as number, this.labels.worth[label] as number];
-        if (worth + most * (view.V - at + view.kerf) <= (this.labels.worth[this.richest] as number) + TOUCH)
+    for (let step = 0; step < inStep.length; step++) {
+      for (let n = 0; n < (inStep[step] as number); n++) {
+        const label = stepLabels[step * ROOM_IN_STEP + n] as number;
+        const at = labels.at[label] as number;
+        const worth = labels.worth[label] as number;
+        if (worth + most * (view.V - at + view.kerf) <= (labels.worth[this.richest] as number) + TOUCH)
           continue;
         this.skip(label, blocks);
         this.keepFrom(label, from, h, blocks);
         for (const slot of classes) {
           if (at + slot.v > view.V + TOUCH) continue;
+          const end = at + slot.v + view.kerf;
+          // Beside findings a stack is worth no more than where nothing is in its way.
+          if (this.outdone(end, worth + slot.whole.worth)) continue;
           const stack = this.stackBehind(label, from, h, slot, blocks, left);
           if (stack === null) continue;
-          this.put(at + slot.v + view.kerf, worth + stack.worth, label, { stack, v: at, size: slot.v });
+          this.put(end, worth + stack.worth, label, { stack, v: at, size: slot.v });
         }
       }
     }
     return this.fillOf(this.richest);
   }
 
+  private numberOf(from: number): number {
+    let number = this.beginnings.get(from);
+    if (number === undefined) this.beginnings.set(from, (number = this.beginnings.size));
+    return number;
+  }
+
+  private stepAt(at: number): number {
+    return Math.floor((at / this.view.V) * this.effort.slots);
+  }
+
+  /** Whether a label that ends at a place with so much would be kept by no step, nor be the richest of all. */
+  private outdone(at: number, worth: number): boolean {
+    const { view, labels, stepLabels } = this;
+    if (at >= view.V - TOUCH) return worth <= (labels.worth[this.richest] as number);
+    const step = this.stepAt(at);
+    const begin = step * ROOM_IN_STEP;
+    const end = begin + (this.inStep[step] as number);
+    for (let n = begin; n < end; n++) {
+      const other = stepLabels[n] as number;
+      if ((labels.at[other] as number) <= at + TOUCH && (labels.worth[other] as number) >= worth - SAME_WORTH)
+        return true;
+    }
+    return false;
+  }
+
   private put(at: number, worth: number, parent: number, slot: Slot | null): void {
     const { view, labels } = this;
     if (labels.many === MOST_LABELS) return;
-    const ends = at >= view.V - TOUCH;
+    if (labels.many > 0 && this.outdone(at, worth)) return;
     const richer = labels.many === 0 || worth > (labels.worth[this.richest] as number);
-    if (ends && !richer) return;
-    const step = ends ? null : (this.steps[Math.floor((at / view.V) * this.effort.slots)] as number[]);
-    if (step) {
-      for (const other of step) {
-        const earlier = (labels.at[other] as number) <= at + TOUCH;
-        if (earlier && (labels.worth[other] as number) >= worth - SAME_WORTH) return;
-      }
-    }
     const label = labels.add(at, worth, parent, slot);
     if (slot) {
-      for (const i of slot.stack.items) {
-        const { want, fills } = view.item(i);
-        labels.use(label, want, fills);
-      }
+      const { wants, amounts } = slot.stack;
+      for (let n = 0; n < wants.length; n++) labels.use(label, wants[n] as number, amounts[n] as number);
     }
     if (richer) this.richest = label;
-    if (step) this.addTo(step, label);
+    if (at < view.V - TOUCH) this.addTo(this.stepAt(at), label);
   }
 
   /** Adds a label to a step: those it is better than leave, and of many only the richest and the earliest stay. */
-  private addTo(step: number[], label: number): void {
+  private addTo(step: number, label: number): void {
+    const { stepLabels } = this;
     const { at: ends, worth: worths } = this.labels;
-    const [at, worth] = [ends[label] as number, worths[label] as number];
-    let n = 0;
-    for (const other of step) {
+    const at = ends[label] as number;
+    const worth = worths[label] as number;
+    const begin = step * ROOM_IN_STEP;
+    const many = this.inStep[step] as number;
+    let n = begin;
+    for (let k = begin; k < begin + many; k++) {
+      const other = stepLabels[k] as number;
       const better = at <= (ends[other] as number) + TOUCH && worth >= (worths[other] as number) - SAME_WORTH;
-      if (!better) step[n++] = other;
+      if (!better) stepLabels[n++] = other;
     }
-    step.length = n;
-    step.push(label);
-    if (step.length <= MOST_IN_STEP) return;
-    let [rich, early] = [step[0] as number, step[0] as number];
-    for (const other of step) {
+    stepLabels[n++] = label;
+    this.inStep[step] = n - begin;
+    if (n - begin <= MOST_IN_STEP) return;
+    let rich = stepLabels[begin] as number;
+    let early = rich;
+    for (let k = begin + 1; k < n; k++) {
+      const other = stepLabels[k] as number;
       if ((worths[other] as number) > (worths[rich] as number)) rich = other;
       if ((ends[other] as number) < (ends[early] as number)) early = other;
     }
-    step.length = 0;
-    step.push(rich);
-    if (early !== rich) step.push(early);
+    stepLabels[begin] = rich;
+    stepLabels[begin + 1] = early;
+    this.inStep[step] = early === rich ? 1 : 2;
   }
 
   /** The classes that pay best in a band so high, each with its stack where nothing is in the way. */
@@ -197,12 +233,12 @@ export class BandKernel {
     const found: SlotClass[] = [];
     for (const { v, members } of this.classes) {
       const low = members.filter(
-        (i) => (view.us[i] as number) <= h + TOUCH && (this.all[view.item(i).want] as number) > TOUCH,
+        (i) => (view.us[i] as number) <= h + TOUCH && (this.all[view.want[i] as number] as number) > TOUCH,
       );
       if (low.length === 0) continue;
       const whole = this.stacks.best(low, v, 0, h, NOTHING, 0, this.all);
       if (!whole) continue;
-      const plain = low.every((i) => view.item(i).shape === undefined);
+      const plain = low.every((i) => view.shape(i) === undefined);
       found.push({ members: low, v, whole, rate: whole.worth / (v + view.kerf), plain, beside: new Map() });
     }
     found.sort((a, b) => b.rate - a.rate);
@@ -244,6 +280,8 @@ export class BandKernel {
     const at = this.labels.at[label] as number;
     const size = to - at;
     if (size < view.minV - TOUCH) return;
+    const most = (this.labels.worth[label] as number) + size * h * view.keep.perMm2;
+    if (this.outdone(to + view.kerf, most)) return;
     const stack = this.stacks.leftover(size, from, h, view.near(at, to, blocks));
     if (!stack) return;
     this.put(to + view.kerf, (this.labels.worth[label] as number) + stack.worth, label, {
@@ -268,7 +306,7 @@ export class BandKernel {
       if (this.allowed(label, whole, left)) return whole;
     } else if (plain) {
       // Stacks of plain pieces depend on which findings are near, not on where in the slot.
-      const key = `${from},${near.join()}`;
+      const key = this.keyOf(near);
       let stack = beside.get(key);
       if (stack === undefined) {
         stack = this.stacks.best(members, v, from, h, near, at, this.all);
@@ -279,6 +317,14 @@ export class BandKernel {
     return this.stacks.best(members, v, from, h, near, at, this.leftBehind(label, left));
   }
 
+  /** The same for the same findings near a slot of a band that begins at the same place. */
+  private keyOf(near: readonly number[]): number | string {
+    if (this.view.many > MOST_BITS) return `${this.beginning},${near.join()}`;
+    let marks = 0;
+    for (const i of near) marks |= 1 << i;
+    return this.beginning * 2 ** MOST_BITS + marks;
+  }
+
   private leftBehind(label: number, left: Float64Array): Float64Array {
     const { behind, labels, wants } = this;
     for (let w = 0; w < wants; w++) behind[w] = (left[w] as number) - labels.usedBy(label, w);
@@ -286,12 +332,11 @@ export class BandKernel {
   }
 
   /** Whether a stack takes no more than is left behind a label. */
-  private allowed(label: number, { items }: Stack, left: Float64Array): boolean {
-    const behind = this.leftBehind(label, left);
-    for (const i of items) {
-      const { want, fills } = this.view.item(i);
-      behind[want] = (behind[want] as number) - fills;
-      if (behind[want] < -TOUCH) return false;
+  private allowed(label: number, { wants, amounts }: Stack, left: Float64Array): boolean {
+    const { labels } = this;
+    for (let n = 0; n < wants.length; n++) {
+      const w = wants[n] as number;
+      if ((left[w] as number) - labels.usedBy(label, w) < (amounts[n] as number) - TOUCH) return false;
     }
     return true;
   }

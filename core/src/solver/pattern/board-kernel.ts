@@ -99,11 +99,12 @@ export class BoardKernel {
 
   /** Counts what the label's path has taken off (−1) or back on (+1) the wants. */
   private take(label: Label, sign: 1 | -1): void {
+    const { view } = this;
     for (let at: Label | null = label; at !== null; at = at.parent) {
       if (at.fill === null) continue;
       for (const i of at.fill.taken) {
-        const { want, fills } = this.view.item(i);
-        this.left[want] = (this.left[want] as number) + sign * fills;
+        const want = view.want[i] as number;
+        this.left[want] = (this.left[want] as number) + sign * (view.fills[i] as number);
       }
     }
   }
@@ -136,12 +137,11 @@ export class BoardKernel {
       for (const i of members) {
         const us = view.us[i] as number;
         if (us > h + TOUCH) continue;
-        const { want, fills, price } = view.item(i);
         const many = Math.min(
           Math.floor((h + view.kerf + TOUCH) / (us + view.kerf)),
-          Math.floor((this.left[want] as number) / fills + TOUCH),
+          Math.floor((this.left[view.want[i] as number] as number) / (view.fills[i] as number) + TOUCH),
         );
-        best = Math.max(best, (many * price) / ((v + view.kerf) * (h + view.kerf)));
+        best = Math.max(best, (many * (view.price[i] as number)) / ((v + view.kerf) * (h + view.kerf)));
       }
     }
     return best;
@@ -156,9 +156,9 @@ export class BoardKernel {
         const one = view.us[a] as number;
         found.push(one);
         for (const b of members.slice(i, i + 3)) {
-          const [own, other] = [view.item(a), view.item(b)];
-          const enough = (this.left[own.want] as number) >= own.fills + other.fills - TOUCH;
-          if (own.want === other.want && !enough) continue;
+          const want = view.want[a] as number;
+          const both = (view.fills[a] as number) + (view.fills[b] as number);
+          if (want === view.want[b] && (this.left[want] as number) < both - TOUCH) continue;
           found.push(one + view.kerf + (view.us[b] as number));
         }
       });
@@ -197,11 +197,10 @@ export class BoardKernel {
 /** Items that fit and pay something, by their size along v; within a size those that pay best per area first. */
 function classesOf(view: BoardView): ItemClass[] {
   const classes: { v: number; members: number[] }[] = [];
-  const order = view.items
-    .map((_, i) => i)
+  const order = Array.from(view.us.keys())
     .filter(
       (i) =>
-        view.item(i).price > 0 &&
+        (view.price[i] as number) > 0 &&
         (view.us[i] as number) <= view.U + TOUCH &&
         (view.vs[i] as number) <= view.V + TOUCH,
     )

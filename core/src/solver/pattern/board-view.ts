@@ -5,6 +5,16 @@ import { TOUCH } from '../tolerances.ts';
 
 const NOTHING: readonly number[] = [];
 
+/** x0, y0, x1, y1 of each finding, apart. */
+const SIDES = [0, 1, 2, 3] as const;
+type Sides = [Float64Array, Float64Array, Float64Array, Float64Array];
+
+function sideOf(blocked: Float64Array, k: number): Float64Array {
+  const side = new Float64Array(blocked.length / SIDES.length);
+  for (let i = 0; i < side.length; i++) side[i] = blocked[SIDES.length * i + k] as number;
+  return side;
+}
+
 export class BoardView {
   readonly turned: boolean;
   readonly U: number;
@@ -20,13 +30,17 @@ export class BoardView {
   readonly u1: Float64Array;
   readonly v0: Float64Array;
   readonly v1: Float64Array;
-  /** Sizes of the items. */
+  /** Sizes of the items, and what else the inner loops ask of them. */
   readonly us: Float64Array;
   readonly vs: Float64Array;
+  readonly want: Int32Array;
+  readonly fills: Float64Array;
+  readonly price: Float64Array;
+  readonly gradeBit: Int32Array;
 
   constructor(
     board: PatternBoard,
-    readonly items: readonly PatternItem[],
+    private readonly items: readonly PatternItem[],
     readonly keep: KeepRule,
     school: School,
   ) {
@@ -39,21 +53,34 @@ export class BoardView {
     this.minV = turned ? keep.minWidth : keep.minLength;
     this.masks = board.masks;
     this.many = board.masks.length;
-    const side = (k: number): Float64Array =>
-      Float64Array.from({ length: this.many }, (_, i) => board.blocked[4 * i + k] as number);
-    const [x0, y0, x1, y1] = [side(0), side(1), side(2), side(3)];
+    const [x0, y0, x1, y1] = SIDES.map((k) => sideOf(board.blocked, k)) as Sides;
     [this.u0, this.u1, this.v0, this.v1] = turned ? [x0, x1, y0, y1] : [y0, y1, x0, x1];
-    this.us = Float64Array.from(items, (item) => (turned ? item.length : item.width));
-    this.vs = Float64Array.from(items, (item) => (turned ? item.width : item.length));
+    const many = items.length;
+    this.us = new Float64Array(many);
+    this.vs = new Float64Array(many);
+    this.want = new Int32Array(many);
+    this.fills = new Float64Array(many);
+    this.price = new Float64Array(many);
+    this.gradeBit = new Int32Array(many);
+    for (let i = 0; i < many; i++) {
+      const item = items[i] as PatternItem;
+      this.us[i] = turned ? item.length : item.width;
+      this.vs[i] = turned ? item.width : item.length;
+      this.want[i] = item.want;
+      this.fills[i] = item.fills;
+      this.price[i] = item.price;
+      this.gradeBit[i] = item.gradeBit;
+    }
   }
 
-  item(i: number): PatternItem {
-    return this.items[i] as PatternItem;
+  /** Rectangles that must be clear of a shaped item; undefined of a plain one. */
+  shape(i: number): Float64Array | undefined {
+    return this.items[i]?.shape;
   }
 
   /** Price per area of an item. */
   density(i: number): number {
-    return this.item(i).price / ((this.us[i] as number) * (this.vs[i] as number));
+    return (this.price[i] as number) / ((this.us[i] as number) * (this.vs[i] as number));
   }
 
   /** Where the next finding ends after a place, by the ends given. */
