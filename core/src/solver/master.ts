@@ -10,7 +10,7 @@
 import type { Programme, Solver } from './linear.ts';
 import { stillWanted, type Draft } from './greedy.ts';
 import type { Column, Problem } from './problem.ts';
-import { TOUCH } from './tolerances.ts';
+import { SAME_COST, TOUCH } from './tolerances.ts';
 
 export interface MasterAnswer {
   readonly objective: number;
@@ -27,7 +27,8 @@ export interface MasterAnswer {
 
 export class Master {
   readonly pool: Column[] = [];
-  private readonly known = new Set<string>();
+  /** Where in the pool the cheapest way is to give just so much from a board. */
+  private readonly known = new Map<string, number>();
   /** Price of what is not covered, per mm². */
   private readonly penalty: number;
 
@@ -39,13 +40,23 @@ export class Master {
     this.penalty = (10 * Math.max(dearest, 1e-6)) / 1e6;
   }
 
-  /** Adds a way to cut, unless it is known. */
+  /** Adds a way to cut, unless one is known that gives the same for no more; takes the place of one that costs more. */
   add(column: Column): boolean {
-    const key = `${column.board}:${column.gives.map((v) => v.toFixed(1)).join()}:${column.cost.toFixed(6)}`;
-    if (this.known.has(key)) return false;
-    this.known.add(key);
-    this.pool.push(column);
+    const key = keyOf(column);
+    const at = this.known.get(key);
+    if (at === undefined) {
+      this.known.set(key, this.pool.push(column) - 1);
+      return true;
+    }
+    if (column.cost >= (this.pool[at] as Column).cost - SAME_COST) return false;
+    this.pool[at] = column;
     return true;
+  }
+
+  /** The cheapest way known that gives the same as `column` from the same board: itself where there is no other. */
+  cheapest(column: Column): Column {
+    this.add(column);
+    return this.pool[this.known.get(keyOf(column)) as number] as Column;
   }
 
   /** Keeps only the columns that `keep` says, in order. */
@@ -222,6 +233,12 @@ export class Master {
     });
     return x;
   }
+}
+
+function keyOf({ board, gives }: Column): string {
+  const parts: string[] = [];
+  for (let i = 0; i < gives.length; i += 2) parts.push(`${gives[i]}:${(gives[i + 1] as number).toFixed(4)}`);
+  return `${board}|${parts.sort().join()}`;
 }
 
 interface Built extends Programme {

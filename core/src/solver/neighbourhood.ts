@@ -31,9 +31,9 @@ export function solveNeighbourhood(
   effort: Effort,
   { rounds, columns: most, seconds, without }: NeighbourhoodLimits,
 ): Draft | null {
-  const { draft, released } = without ? improver.partlyAroundWorst(release) : improver.partly(release);
-  if (released.length === 0) return null;
-  for (const column of released) master.add(column);
+  const { draft, released: off } = without ? improver.partlyAroundWorst(release) : improver.partly(release);
+  if (off.length === 0) return null;
+  const released = off.map((column) => master.cheapest(column));
   const out = without && released.length > 1 ? (released[0]?.board ?? -1) : -1;
   const boards = improver.candidatesFor(draft, released, 10).filter((b) => b !== out);
   const among = new Set(boards);

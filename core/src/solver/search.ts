@@ -16,6 +16,7 @@ import { QUICK, SWIFT, THOROUGH, type Effort } from './pattern.ts';
 import { solveNeighbourhood } from './neighbourhood.ts';
 import { Pricing } from './pricing.ts';
 import type { Column, Problem } from './problem.ts';
+import { cheaperLayout } from './relayout.ts';
 
 export type SearchStage = 'greedy' | 'prices' | 'dive' | 'improve' | 'prove';
 
@@ -51,6 +52,8 @@ const LEEWAY = 0.003;
 /** Steps of a run without a better plan after which another run begins, and the largest rack where it does. */
 const RUN_PATIENCE = 400;
 const MOST_FOR_RUNS = 300;
+/** Ways to cut that are laid out anew at a time: of a plan, and before a whole-number programme. */
+const RELAID = { plan: 25, programme: 40 };
 /** Steps without a better plan after which the best is taken up again. */
 const BACK_TO_BEST = 60;
 /** Neighbourhoods without a better plan after which the search takes itself for finished. */
@@ -58,7 +61,7 @@ const PATIENCE = 20_000;
 /** A rack of no more boards is small: prices come soon, and many dives cost little. */
 const SMALL = 60;
 /** Neighbourhoods tried before prices are calculated: what is plainly wrong is soon put right. */
-const EARLY_STEPS = 60;
+const EARLY_STEPS = 20;
 
 export class Search {
   best: Draft;
@@ -118,7 +121,7 @@ export class Search {
       for (const column of this.best.columns.values()) master.add(column);
       answer = yield* this.ticking(this.pricing.generate(master), 'prices');
       if (answer) this.learn(answer, improver);
-      const dives = boards <= SMALL ? 6 : boards <= MOST_FOR_RUNS ? 3 : 1;
+      const dives = boards <= SMALL ? 2 : boards <= MOST_FOR_RUNS ? 3 : 1;
       for (let n = 0; n < dives; n++) {
         const draft = yield* this.ticking(
           this.pricing.dive(master, answer, n > 0 || shaken ? this.random : null),
@@ -162,6 +165,11 @@ export class Search {
     this.heard = false;
     this.ran = improver.step(effort);
     if (this.ran && betterScore(improver.score, this.score) < 0) {
+      if (this.master) {
+        const draft = { ...improver.draft, columns: new Map(improver.draft.columns) };
+        this.layOutAnew(draft);
+        improver.take(draft, scoreOf(this.problem, draft));
+      }
       this.best = improver.draft;
       this.score = improver.score;
       better = true;
@@ -189,6 +197,7 @@ export class Search {
 
   private offer(draft: Draft, stage: SearchStage): SearchStep {
     dropUnfinished(this.problem, draft);
+    this.layOutAnew(draft);
     const score = scoreOf(this.problem, draft);
     const better = betterScore(score, this.score) < 0;
     if (better) {
@@ -197,6 +206,29 @@ export class Search {
     }
     this.round++;
     return { draft: this.best, better, round: this.round, stage, estimate: this.estimate };
+  }
+
+  /** Ways to cut that have been laid out anew, and what came of it. */
+  private readonly relaid = new WeakMap<Column, Column>();
+
+  /** Each board of a plan cut for the same pieces, with more of the rest kept where that can be. */
+  private layOutAnew(draft: Draft): void {
+    let many = 0;
+    for (const [b, column] of draft.columns) {
+      if (!this.master || many >= RELAID.plan) return;
+      if (!this.relaid.has(column)) many++;
+      draft.columns.set(b, this.relayout(column));
+    }
+  }
+
+  private relayout(column: Column): Column {
+    const known = this.relaid.get(column);
+    if (known) return known;
+    const better = cheaperLayout(this.problem, column) ?? column;
+    this.relaid.set(column, better);
+    this.relaid.set(better, better);
+    this.master?.add(better);
+    return better;
   }
 
   private *dive(
@@ -315,8 +347,7 @@ export class Search {
     const { draft, released } = small
       ? { draft: emptyDraft(problem), released: [...this.best.columns.values()] }
       : improver.partly(BOARDS_IN_PART);
-    for (const column of released) master.add(column);
-    const start = new Set(released);
+    const start = new Set(released.map((column) => master.cheapest(column)));
     let columns = master.fitting(draft);
     if (columns.length > MOST_WHOLE) {
       // Prices of the ways to cut that are known by now: those that gain least can't be in a better plan.
@@ -329,6 +360,12 @@ export class Search {
         .sort((a, b) => b.gain - a.gain)
         .slice(0, MOST_WHOLE)
         .map(({ column }) => column);
+      let many = 0;
+      columns = columns.map((column) => {
+        if (start.has(column)) return column;
+        if (!this.relaid.has(column) && ++many > RELAID.programme) return column;
+        return this.relayout(column);
+      });
     }
     const seconds = Math.min(small ? WHOLE_S.small : WHOLE_S.part, this.secondsLeft());
     if (seconds < LEAST_WHOLE_S) return null;

@@ -40,6 +40,7 @@ export interface Guide {
 }
 
 const NONE = -1;
+const NO_FINDINGS: readonly number[] = [];
 
 export class RelaxedPricing {
   private readonly cells: CellBoard;
@@ -50,6 +51,10 @@ export class RelaxedPricing {
   private readonly path: BandPath;
   private readonly stacks: StackPath;
   private readonly flexRuns: readonly FlexRun[];
+  /** By class and set of findings: the row at which the last of them ends; and room for what slots of a band are worth. */
+  private readonly lastRows: readonly Int32Array[];
+  private readonly lastRowsFlex: readonly Int32Array[];
+  private readonly slotWorth: readonly Float64Array[];
   /** One row along v, for the bars. */
   private readonly bars: StackPath;
 
@@ -72,6 +77,9 @@ export class RelaxedPricing {
     this.path = new BandPath(v.cells, this.plan.classes);
     this.stacks = new StackPath(u.cells);
     this.bars = new StackPath(v.cells);
+    this.lastRows = this.plan.classes.map((slot) => this.lastRowsOf(slot));
+    this.lastRowsFlex = this.plan.flexible.map(({ slot }) => this.lastRowsOf(slot));
+    this.slotWorth = this.plan.classes.map(({ sets }) => new Float64Array(sets.length));
     this.flexRuns = this.plan.flexible.map(({ least, most }, n) => new FlexRun(n, least, most, v.cells));
   }
 
@@ -208,33 +216,46 @@ export class RelaxedPricing {
   }
 
   /** Stacks where no finding is in the way, by rows: they serve every band. */
-  private wholeStacks(slot: SlotClass): StackTable {
-    const free = slot.sets.findIndex((set) => set.every((found) => found.length === 0));
-    return { free, whole: free < 0 ? null : this.stack(slot, [], 0) };
+  private wholeStacks(slot: SlotClass): Float64Array {
+    return this.stack(slot, [], 0);
+  }
+
+  /** For each set of findings the row at which the last of them ends: a band from there on meets none. */
+  private lastRowsOf(slot: SlotClass): Int32Array {
+    return Int32Array.from(slot.sets, (set) =>
+      set.reduce((last, found, kind) => {
+        const { bu } = this.plan.barriers[kind] as Barriers;
+        return found.reduce((most, f) => Math.max(most, bu[f] as number), last);
+      }, 0),
+    );
   }
 
   private stacksFrom(q: number, { whole: tables, wholeFlex }: Walk): BandStacks {
-    const all = (slot: SlotClass, { free, whole }: StackTable): Float64Array[] =>
-      slot.sets.map((set, k) =>
-        k === free && whole ? whole.subarray(0, this.cells.u.cells - q + 1) : this.stack(slot, set, q),
-      );
+    const all = (slot: SlotClass, whole: Float64Array, lastRows: Int32Array): Float64Array[] =>
+      slot.sets.map((set, k) => ((lastRows[k] as number) <= q ? whole : this.stack(slot, set, q)));
     return {
-      classes: this.plan.classes.map((slot, c) => all(slot, tables[c] as StackTable)),
-      flex: this.plan.flexible.map(({ slot }, n) => all(slot, wholeFlex[n] as StackTable)),
+      classes: this.plan.classes.map((slot, c) =>
+        all(slot, tables[c] as Float64Array, this.lastRows[c] as Int32Array),
+      ),
+      flex: this.plan.flexible.map(({ slot }, n) =>
+        all(slot, wholeFlex[n] as Float64Array, this.lastRowsFlex[n] as Int32Array),
+      ),
     };
   }
 
-  private readonly limitsKnown = new Map<string, Int32Array>();
+  /** Limits known so far, by list of findings (one for each kind of barrier) and grade. */
+  private readonly limitsKnown = new Map<readonly number[], Map<number, Int32Array>>();
 
   /** For each row the last at which a piece that begins there may end. */
   private limits(found: readonly number[], kind: number, gradeBit: number): Int32Array {
-    const blocks = found.filter((f) => ((this.cells.masks[f] as number) & gradeBit) !== 0);
-    const key = `${kind}:${blocks.join()}`;
-    let limit = this.limitsKnown.get(key);
+    let byGrade = this.limitsKnown.get(found);
+    if (!byGrade) this.limitsKnown.set(found, (byGrade = new Map<number, Int32Array>()));
+    let limit = byGrade.get(gradeBit);
     if (!limit) {
+      const blocks = found.filter((f) => ((this.cells.masks[f] as number) & gradeBit) !== 0);
       const { au, bu } = this.plan.barriers[kind] as Barriers;
       limit = limitsPast(blocks, au, bu, this.cells.u.cells);
-      this.limitsKnown.set(key, limit);
+      byGrade.set(gradeBit, limit);
     }
     return limit;
   }
@@ -248,7 +269,7 @@ export class RelaxedPricing {
       const { each, perRow } = this.priceOf(member, slot.size);
       if (each <= 0 && perRow <= 0) continue;
       const { item, barriers, gradeBit, step, most } = member;
-      const limit = this.limits(set[barriers] ?? [], barriers, gradeBit);
+      const limit = this.limits(set[barriers] ?? NO_FINDINGS, barriers, gradeBit);
       // Of a shaped piece only its inner rectangle must end before the limit.
       const reach = barriers > 0 ? (this.plan.barriers[barriers] as Barriers).su : step;
       if (member.run) stacks.addRun(item, step, most, each, perRow, limit);
@@ -257,7 +278,7 @@ export class RelaxedPricing {
     if (slot.keeps) {
       const { grid } = this.cells.u;
       const perMm = this.keep.perMm2 * (slot.size || 1);
-      const limit = this.limits(set[0] ?? [], 0, this.keep.gradeBit);
+      const limit = this.limits(set[0] ?? NO_FINDINGS, 0, this.keep.gradeBit);
       const each = wholeUp(perMm * (grid - this.cells.kerf));
       stacks.addRun(NONE, this.cells.stepU(this.least().u), rows, each, wholeUp(perMm * grid), limit);
     }
@@ -269,15 +290,17 @@ export class RelaxedPricing {
     const rows = end - q;
     const { path } = this;
     path.begin(this.cells.stepV(this.least().v));
-    stacks.classes.forEach((tables, c) => {
-      const worth = new Float64Array(tables.length);
+    for (let c = 0; c < stacks.classes.length; c++) {
+      const tables = stacks.classes[c] as readonly Float64Array[];
+      const worth = this.slotWorth[c] as Float64Array;
       let most = 0;
       for (let k = 0; k < tables.length; k++) {
-        worth[k] = (tables[k] as Float64Array)[rows] as number;
-        most = Math.max(most, worth[k] as number);
+        const value = (tables[k] as Float64Array)[rows] as number;
+        worth[k] = value;
+        if (value > most) most = value;
       }
       if (most > 0) path.addSlots(c, worth);
-    });
+    }
     this.addKept(q, end);
     stacks.flex.forEach((tables, n) => this.addFlex(n, tables, rows));
     return path.run();
@@ -475,20 +498,15 @@ interface Walk {
   readonly best: Float64Array;
   readonly from: Int32Array;
   readonly bands: Band[];
-  readonly whole: readonly StackTable[];
-  readonly wholeFlex: readonly StackTable[];
+  /** Stacks beside no finding, by class: worth by rows. */
+  readonly whole: readonly Float64Array[];
+  readonly wholeFlex: readonly Float64Array[];
 }
 
 /** The stacks that a band may have in its slots, by class and set of findings: worth by rows. */
 interface BandStacks {
   readonly classes: readonly (readonly Float64Array[])[];
   readonly flex: readonly (readonly Float64Array[])[];
-}
-
-interface StackTable {
-  /** Which set of findings is empty, or −1; and the stacks there. */
-  readonly free: number;
-  readonly whole: Float64Array | null;
 }
 
 /** For each start the last end that passes barriers: none of them may be straddled. */
