@@ -35,7 +35,8 @@ export interface SearchOptions {
   readonly solver?: Solver | null;
   /**
    * Whether another search runs beside this one on the same instance, each handed the plans of the other: the first then
-   * leaves the proof to the second, which searches only once nothing more can be proven. Alone, a search does both.
+   * leaves the proof to the second, which searches once the bulk is proven, and proves on between its steps. Alone, a search
+   * does both.
    */
   readonly role?: 'alone' | 'first' | 'second';
   /** How long the caller will go on, s; what can't be stopped on the way is made no longer. */
@@ -92,12 +93,13 @@ export function* matchSteps(
     round++;
     let raised = false;
     const often = stage === 'improve' ? STEPS_PER_PROOF : STEPS_PER_EARLY_PROOF;
-    if (!proven && role === 'alone' && stage !== 'greedy' && round % often === 0) raised = prove();
+    const inTurn = role === 'alone' ? round % often === 0 : role === 'second' && proof.settled;
+    if (!proven && inTurn && stage !== 'greedy') raised = prove();
     if (better || raised) plan = planOf(problem, best, proof, estimate);
     yield* show(better, stage);
     if (plan.status === 'optimal') return;
     // The second proves first, as soon as there are ways to cut and prices to begin with.
-    while (!proven && role === 'second' && (stage === 'dive' || stage === 'improve')) {
+    while (!proven && !proof.settled && role === 'second' && (stage === 'dive' || stage === 'improve')) {
       round++;
       if (prove()) plan = planOf(problem, best, proof, estimate);
       yield* show(false, 'prove');

@@ -4,6 +4,11 @@
  * Idea. best(p) is what the first p cells can give. Everything laid is at least some cells long, so all places in a block
  * no longer than that rest on places before the block: each kind of slot is then one plain loop over the block, which
  * engines run quickly. Values are whole numbers, so where a value came from is found again by equality.
+ *
+ * Strips. What lies from a to b takes the cells from ⌊a⌋ up to ⌊b⌋, so a strip of a width to choose may count up to a cell more
+ * than it takes. Where another begins in that cell, it begins no earlier than the first ends: both together have no more
+ * of the cell than the dearer one alone. So only the last of a chain of strips counts a cell on top, at the end of the
+ * board only what is left of the board there; within a chain a strip counts the difference where the next is cheaper.
  */
 
 /** A slot of one size: `step` cells long, worth by the set of findings at its start. */
@@ -14,16 +19,15 @@ export interface SlotsOfBand {
   readonly runSet: Int32Array;
 }
 
-/** Where a value came from: slot `slot` or kind −1 (a leftover), −2 − n (strip of the n-th flexible slot). */
-export interface CameFrom {
-  readonly kind: number;
-  readonly start: number;
-}
+/** What lies in a band: slot `kind` or −1 (a leftover), −2 − n (strip of the n-th flexible slot), over cells `start` to `end`. */
+type Visit = (kind: number, start: number, worth: number) => void;
 
 const LEFTOVER = -1;
 
 export class BandPath {
-  readonly best: Float64Array;
+  private readonly best: Float64Array;
+  /** The best up to each cell where no strip ends there. */
+  private readonly ofNone: Float64Array;
   private slots = 0;
   private readonly slotOf: Int32Array;
   private readonly slotWorth: Float64Array[] = [];
@@ -37,6 +41,7 @@ export class BandPath {
     private readonly classes: readonly SlotsOfBand[],
   ) {
     this.best = new Float64Array(cells + 1);
+    this.ofNone = new Float64Array(cells + 1);
     this.slotOf = new Int32Array(classes.length);
   }
 
@@ -71,8 +76,10 @@ export class BandPath {
 
   /** The worth of the best band. */
   run(): number {
-    const { best, cells, classes, leastKept } = this;
+    const { best, cells, classes, leastKept, flexes } = this;
+    const none = this.noStrip();
     best.fill(0);
+    none.fill(0);
     let block = this.kinds > 0 ? leastKept : cells;
     for (let s = 0; s < this.slots; s++)
       block = Math.min(block, (classes[this.slotOf[s] as number] as SlotsOfBand).step);
@@ -80,20 +87,26 @@ export class BandPath {
     block = Math.max(1, block);
     for (let from = 1; from <= cells; from += block) {
       const to = Math.min(cells, from + block - 1);
-      for (let s = 0; s < this.slots; s++) this.laySlots(s, from, to);
-      for (let k = 0; k < this.kinds; k++) this.layKept(k, from, to);
-      for (const flex of this.flexes) flex.lay(best, from, to);
+      for (let s = 0; s < this.slots; s++) this.laySlots(s, none, from, to);
+      for (let k = 0; k < this.kinds; k++) this.layKept(k, none, from, to);
+      for (const flex of flexes) flex.lay(none, flexes, from, to);
       let last = best[from - 1] as number;
       for (let p = from; p <= to; p++) {
-        const value = best[p] as number;
-        if (value > last) last = value;
-        else best[p] = last;
+        if ((none[p] as number) > last) last = none[p] as number;
+        else none[p] = last;
+        for (const flex of flexes) last = Math.max(last, flex.ended(p));
+        best[p] = last;
       }
     }
     return best[cells] as number;
   }
 
-  private laySlots(s: number, from: number, to: number): void {
+  /** Without strips it is the best itself. */
+  private noStrip(): Float64Array {
+    return this.flexes.length > 0 ? this.ofNone : this.best;
+  }
+
+  private laySlots(s: number, none: Float64Array, from: number, to: number): void {
     const { best } = this;
     const { step, runAt, runSet } = this.classes[this.slotOf[s] as number] as SlotsOfBand;
     const worths = this.slotWorth[s] as Float64Array;
@@ -108,14 +121,14 @@ export class BandPath {
       if (worth > 0) {
         for (let p = start + step; start <= end; start++, p++) {
           const value = (best[start] as number) + worth;
-          if (value > (best[p] as number)) best[p] = value;
+          if (value > (none[p] as number)) none[p] = value;
         }
       } else start = end + 1;
       run++;
     }
   }
 
-  private layKept(k: number, from: number, to: number): void {
+  private layKept(k: number, none: Float64Array, from: number, to: number): void {
     const { best, leastKept } = this;
     const kind = this.kept[k] as BandPath['kept'][number];
     const { rate, rest } = kind;
@@ -126,15 +139,51 @@ export class BandPath {
       const opened = (best[begun] as number) - rate * begun;
       if (opened > open) open = opened;
       const value = open + rate * p + rest;
-      if (value > (best[p] as number)) best[p] = value;
+      if (value > (none[p] as number)) none[p] = value;
     }
     kind.open = open;
   }
 
-  /** What ends at cell p of the band last run; p must give more than p − 1. */
-  cameFrom(p: number): CameFrom {
+  /** Tells what the band last run holds, from its end on. */
+  trace(visit: Visit): void {
+    const { best, flexes } = this;
+    const none = this.noStrip();
+    let chain: FlexRun | null = null;
+    /** What the last strip of a chain is worth on top, and whether no strip ends at the cell at hand. */
+    let onTop = 0;
+    let noStrip = false;
+    for (let p = this.cells; p > 0;) {
+      if (chain) {
+        const start = chain.startOf(p);
+        visit(LEFTOVER - 1 - chain.number, start, chain.worthOf(start, p) + onTop);
+        p = start;
+        const from: { before: FlexRun | null; more: number } = chain.cameFrom(p, none, flexes);
+        noStrip = from.before === null;
+        chain = from.before;
+        onTop = from.more;
+        continue;
+      }
+      const value = (noStrip ? none[p] : best[p]) as number;
+      if (value === best[p - 1]) {
+        p--;
+        noStrip = false;
+        continue;
+      }
+      chain = noStrip ? null : (flexes.find((flex) => flex.ended(p) === value) ?? null);
+      if (chain) {
+        onTop = chain.onTop(p);
+        continue;
+      }
+      const { kind, start } = this.slotTo(p, value);
+      visit(kind, start, value - (best[start] as number));
+      p = start;
+      noStrip = false;
+    }
+  }
+
+  /** The slot or leftover that ends at cell p and makes it worth `value`. */
+  private slotTo(p: number, value: number): { readonly kind: number; readonly start: number } {
     const { best } = this;
-    const value = best[p] as number;
     for (let s = 0; s < this.slots; s++) {
       const c = this.slotOf[s] as number;
       const { step, runAt, runSet } = this.classes[c] as SlotsOfBand;
@@ -152,67 +201,139 @@ export class BandPath {
         if ((best[start] as number) + rate * (p - start) + rest === value) return { kind: LEFTOVER, start };
       }
     }
-    for (const flex of this.flexes) {
-      const start = flex.startOf(best, p);
-      if (start >= 0) return { kind: LEFTOVER - 1 - flex.number, start };
-    }
     throw new Error('a band’s value must have come from somewhere');
   }
 }
 
 /**
- * A slot of a width to choose, its rate changing from cell to cell: a run from a to b is worth sum(b) − first(a). Starts
+ * A slot of a width to choose, its rate changing from cell to cell. A slot’s real rate is no more than that of any cell
+ * that it takes whole. From a to b it counts the sum of the rates less a cut, which is taken off its last cells so that
+ * its first counts in full (what the one before may count on top rests on that), and on top what is told above. Starts
  * that may still matter wait in a queue, the best of them first.
  */
 export class FlexRun {
+  /** Worth of the cells up to each; and what a cut costs a slot that ends there. */
   readonly sum: Float64Array;
-  readonly first: Float64Array;
+  private readonly cut: Float64Array;
   readonly least: number;
+  /** The best chain that ends at each cell, nothing on top; and the best from which one may begin there. */
+  private readonly chain: Float64Array;
+  private readonly begins: Float64Array;
   private readonly queue: Int32Array;
   private head = 0;
   private tail = 0;
+  /** What share of a cell is left of the board behind the last. */
+  private readonly atEnd: number;
 
   constructor(
     readonly number: number,
     least: number,
     private readonly most: number,
-    cells: number,
+    private readonly cells: number,
+    /** Cut, cell and board with a cut, mm. */
+    private readonly mm: { readonly kerf: number; readonly grid: number; readonly whole: number },
   ) {
     this.least = Math.max(1, least);
     this.sum = new Float64Array(cells + 1);
-    this.first = new Float64Array(cells + 1);
+    this.cut = new Float64Array(cells + 1);
+    this.chain = new Float64Array(cells + 1);
+    this.begins = new Float64Array(cells + 1);
     this.queue = new Int32Array(cells + 2);
+    this.atEnd = Math.min(1, Math.max(0, mm.whole / mm.grid - cells) + 1e-6);
+  }
+
+  /** Sets the worth of each cell: of set `setAt[p]` at cell p. */
+  rate(perCell: readonly number[], setAt: ArrayLike<number>): void {
+    const { sum, cut, cells, least } = this;
+    const { kerf, grid } = this.mm;
+    for (let p = 0; p < cells; p++)
+      sum[p + 1] = (sum[p] as number) + (perCell[setAt[p] as number] as number);
+    const whole = Math.floor(kerf / grid);
+    const part = kerf / grid - whole;
+    // Where a slot may be so narrow that the cut would reach its first cell, none is taken off.
+    const counts = least >= whole + 2;
+    for (let p = 1; p <= cells; p++) {
+      const at = p - whole;
+      cut[p] =
+        counts && at > 0
+          ? (sum[p] as number) - (sum[at] as number) + Math.floor(part * this.rateBefore(at))
+          : 0;
+    }
+  }
+
+  /** Worth of the cell before p, and of that from p. */
+  private rateBefore(p: number): number {
+    return p > 0 ? (this.sum[p] as number) - (this.sum[p - 1] as number) : 0;
+  }
+
+  private rateFrom(p: number): number {
+    return this.rateBefore(p + 1);
   }
 
   begin(): void {
+    this.chain.fill(-Infinity);
     this.head = 0;
     this.tail = 0;
   }
 
-  lay(best: Float64Array, from: number, to: number): void {
-    const { queue, first, sum, least, most } = this;
+  worthOf(start: number, end: number): number {
+    return (this.sum[end] as number) - (this.sum[start] as number) - (this.cut[end] as number);
+  }
+
+  /** What the last slot of a chain counts beyond its cells when it ends at cell p. */
+  onTop(p: number): number {
+    return p >= this.cells ? Math.ceil(this.rateBefore(p) * this.atEnd) : this.rateBefore(p);
+  }
+
+  /** The best chain that ends at cell p, with what its last slot counts on top. */
+  ended(p: number): number {
+    return (this.chain[p] as number) + this.onTop(p);
+  }
+
+  /** What the slot before counts on top at cell p when one of this kind follows. */
+  private more(before: FlexRun, p: number): number {
+    return Math.max(0, before.rateBefore(p) - this.rateFrom(p));
+  }
+
+  lay(none: Float64Array, flexes: readonly FlexRun[], from: number, to: number): void {
+    const { queue, begins, sum, chain, least, most } = this;
     for (let p = Math.max(from, least); p <= to; p++) {
       const next = p - least;
-      const rate = (best[next] as number) - (first[next] as number);
+      let begun = none[next] as number;
+      for (const before of flexes)
+        begun = Math.max(begun, (before.chain[next] as number) + this.more(before, next));
+      begins[next] = begun;
+      const rate = begun - (sum[next] as number);
       while (this.tail > this.head) {
         const other = queue[this.tail - 1] as number;
-        if ((best[other] as number) - (first[other] as number) > rate) break;
+        if ((begins[other] as number) - (sum[other] as number) > rate) break;
         this.tail--;
       }
       queue[this.tail++] = next;
       while ((queue[this.head] as number) < p - most) this.head++;
       const start = queue[this.head] as number;
-      const value = (best[start] as number) - (first[start] as number) + (sum[p] as number);
-      if (value > (best[p] as number)) best[p] = value;
+      chain[p] = (begins[start] as number) + this.worthOf(start, p);
     }
   }
 
-  /** Where a run that ends at p and gives its value began, or −1. */
-  startOf(best: Float64Array, p: number): number {
+  /** Where the slot that ends a chain at p begins. */
+  startOf(p: number): number {
     for (let start = p - this.least; start >= Math.max(0, p - this.most); start--) {
-      const value = (best[start] as number) - (this.first[start] as number) + (this.sum[p] as number);
-      if (value === best[p]) return start;
+      if ((this.begins[start] as number) + this.worthOf(start, p) === this.chain[p]) return start;
     }
-    return -1;
+    throw new Error('a strip must have begun somewhere');
+  }
+
+  /** What a slot that begins at cell p follows: another and what that counts on top, or none. */
+  cameFrom(
+    p: number,
+    none: Float64Array,
+    flexes: readonly FlexRun[],
+  ): { before: FlexRun | null; more: number } {
+    const value = this.begins[p] as number;
+    if (value === none[p]) return { before: null, more: 0 };
+    const before = flexes.find((other) => (other.chain[p] as number) + this.more(other, p) === value);
+    if (!before) throw new Error('a strip must have followed something');
+    return { before, more: this.more(before, p) };
   }
 }

@@ -51,6 +51,11 @@ export class Proof {
     return this.problem.hasWishes;
   }
 
+  /** Whether what is left to prove comes slowly, case by case. */
+  get settled(): boolean {
+    return this.prover?.settled ?? false;
+  }
+
   /** No full plan spends less, or null where a want has no board. */
   get spent(): number | null {
     if (this.byArea.best === null) return null;

@@ -71,6 +71,8 @@ export class Prover {
   best: number | null;
   /** No more can be shown in this way. */
   done = false;
+  /** Prices of all plans together have settled: what follows are cases, which prove little more at a time. */
+  settled = false;
   /** Boards asked so far, and programmes solved. */
   readonly work = { asked: 0, programmes: 0 };
   private readonly demands: Demand[] = [];
@@ -168,6 +170,7 @@ export class Prover {
     if (this.best === null) return;
     const told = (bound: number): void => void (this.best = Math.max(this.best ?? 0, bound));
     const root = yield* this.settle(ALL, begin ? this.evenPrices(begin) : null, target, Infinity, told);
+    this.settled = true;
     if (root) yield* this.branch(root, target);
     this.done = true;
   }

@@ -23,7 +23,7 @@ import { BandPath, FlexRun } from './band-path.ts';
 import { CellBoard, type Barriers } from './cells.ts';
 import { wholeUp, type Fineness, type RelaxedItem } from './relaxed-item.ts';
 import { SlotPlan, type FindingSet, type Member, type SlotClass } from './slots.ts';
-import { StackPath } from './stack-path.ts';
+import { StackPath, type StripWorth } from './stack-path.ts';
 
 export interface RelaxedGain {
   /** At least what the best pattern is worth, prices and credit, in whole numbers (value × SCALE). */
@@ -80,7 +80,10 @@ export class RelaxedPricing {
     this.lastRows = this.plan.classes.map((slot) => this.lastRowsOf(slot));
     this.lastRowsFlex = this.plan.flexible.map(({ slot }) => this.lastRowsOf(slot));
     this.slotWorth = this.plan.classes.map(({ sets }) => new Float64Array(sets.length));
-    this.flexRuns = this.plan.flexible.map(({ least, most }, n) => new FlexRun(n, least, most, v.cells));
+    const mm = { kerf: this.cells.kerf, grid: v.grid, whole: v.size + this.cells.kerf };
+    this.flexRuns = this.plan.flexible.map(
+      ({ least, most }, n) => new FlexRun(n, least, most, v.cells, mm),
+    );
   }
 
   /** Least size of what is kept along u and v, mm. */
@@ -100,6 +103,15 @@ export class RelaxedPricing {
     if (!member.run) return { each: Math.ceil(price * Math.max(0, size - joint)), perRow: 0 };
     const { grid } = this.cells.u;
     return { each: Math.ceil(price * (grid - this.cells.kerf - joint)), perRow: Math.ceil(price * grid) };
+  }
+
+  /** A strip along u: by the row, and what goes with its cut and its joint. */
+  private stripWorth(item: number, perRow: number): StripWorth {
+    const { u, kerf } = this.cells;
+    const price = this.price[item] as number;
+    const lost = Math.floor(price * (kerf + (this.items[item]?.strip?.joint ?? 0)));
+    const behind = Math.max(0, u.size + kerf - u.cells * u.grid);
+    return { perRow, lost, atEnd: Math.min(perRow, Math.ceil(price * behind) + 1) };
   }
 
   /**
@@ -272,7 +284,7 @@ export class RelaxedPricing {
       const limit = this.limits(set[barriers] ?? NO_FINDINGS, barriers, gradeBit);
       // Of a shaped piece only its inner rectangle must end before the limit.
       const reach = barriers > 0 ? (this.plan.barriers[barriers] as Barriers).su : step;
-      if (member.run) stacks.addRun(item, step, most, each, perRow, limit);
+      if (member.run) stacks.addStrip(item, { least: step, most }, this.stripWorth(item, perRow), limit);
       else stacks.addStep(item, step, reach, each, limit);
     }
     if (slot.keeps) {
@@ -343,27 +355,13 @@ export class RelaxedPricing {
     }
   }
 
-  /**
-   * Slots of a width to choose. Runs of n cells of one rate r are worth at most r × ((n + 1) · grid − kerf): where the kerf
-   * is wider than a cell, cells at the start of a run count nothing, else a part of its first cell counts twice.
-   */
+  /** Slots of a width to choose, by what a cell of them is worth where they lie. */
   private addFlex(n: number, tables: readonly Float64Array[], rows: number): void {
-    const { cells, grid } = this.cells.v;
-    const { kerf } = this.cells;
+    const { grid } = this.cells.v;
     const perCell = tables.map((table) => Math.ceil((table[rows] as number) * grid));
     if (perCell.every((rate) => rate === 0)) return;
     const run = this.flexRuns[n] as FlexRun;
-    const { setAt } = (this.plan.flexible[n] as SlotPlan['flexible'][number]).slot;
-    const { sum, first } = run;
-    for (let p = 0; p < cells; p++) sum[p + 1] = (sum[p] as number) + (perCell[setAt[p] as number] as number);
-    const skipped = Math.floor((kerf - grid) / grid + 1e-9);
-    const more = (grid - kerf) / grid;
-    for (let p = 0; p <= cells; p++) {
-      first[p] =
-        kerf >= grid
-          ? (sum[Math.min(cells, p + skipped)] as number)
-          : (sum[p] as number) - Math.ceil(more * (perCell[setAt[p] as number] as number));
-    }
+    run.rate(perCell, (this.plan.flexible[n] as SlotPlan['flexible'][number]).slot.setAt);
     this.path.addFlex(run);
   }
 
@@ -436,25 +434,19 @@ export class RelaxedPricing {
   private traced(worth: number, walk: Walk): RelaxedGain {
     const taken = new Float64Array(this.items.length);
     let credit = 0;
-    const { u, v, kerf } = this.cells;
-    const stackOf = (slot: SlotClass, start: number, q: number, rows: number, size: number): void => {
+    const { u } = this.cells;
+    /** What a stack holds, all of it `times` what its table says (per mm in a slot of a width to choose). */
+    const stackOf = (slot: SlotClass, start: number, q: number, rows: number, times: number): void => {
       const set = slot.sets[slot.setAt[start] as number] as FindingSet;
       const best = this.stack(slot, set, q);
-      for (let row = rows; row > 0;) {
-        if (best[row] === best[row - 1]) {
-          row--;
-          continue;
-        }
-        const { item, rows: step } = this.stacks.cameFrom(best, row);
-        if (item === NONE) credit += wholeUp(this.keep.perMm2 * size * ((step + 1) * u.grid - kerf));
+      this.stacks.trace(best, rows, (item, worthOfItem) => {
+        if (item === NONE) credit += worthOfItem * times;
         else {
-          const { strip } = this.items[item] as RelaxedItem;
-          const across = this.school === 'crosscutFirst' ? size : (step + 1) * u.grid - kerf;
-          const wide = strip ? Math.min(strip.widest, across) : 0;
-          taken[item] = (taken[item] as number) + (strip ? Math.max(0, wide - strip.joint) : 1);
+          // As much strip as the price makes its worth: the programme then counts the way no less than this does.
+          const much = this.items[item]?.strip ? (worthOfItem * times) / (this.price[item] as number) : 1;
+          taken[item] = (taken[item] as number) + much;
         }
-        row -= step;
-      }
+      });
     };
     for (let end = u.cells; end > 0;) {
       const q = walk.from[end] as number;
@@ -462,24 +454,19 @@ export class RelaxedPricing {
         end--;
         continue;
       }
-      this.band(this.stacksFrom(q, walk), q, end);
-      const { best } = this.path;
-      for (let p = v.cells; p > 0;) {
-        if (best[p] === best[p - 1]) {
-          p--;
-          continue;
-        }
-        const { kind, start } = this.path.cameFrom(p);
+      const stacks = this.stacksFrom(q, walk);
+      this.band(stacks, q, end);
+      this.path.trace((kind, start, worthOfSlot) => {
         const slot = this.plan.classes[kind];
-        if (slot) stackOf(slot, start, q, end - q, slot.size);
-        else if (kind === NONE) credit += (best[p] as number) - (best[start] as number);
+        if (slot) stackOf(slot, start, q, end - q, 1);
+        else if (kind === NONE) credit += worthOfSlot;
         else {
-          const flexible = this.plan.flexible[NONE - 1 - kind] as SlotPlan['flexible'][number];
-          const size = Math.min(this.plan.stripLimits()[1], (p - start + 1) * v.grid - kerf);
-          stackOf(flexible.slot, start, q, end - q, size);
+          const n = NONE - 1 - kind;
+          const flexible = (this.plan.flexible[n] as SlotPlan['flexible'][number]).slot;
+          const table = stacks.flex[n]?.[flexible.setAt[start] as number] as Float64Array;
+          stackOf(flexible, start, q, end - q, worthOfSlot / (table[end - q] as number));
         }
-        p = start;
-      }
+      });
       end = q;
     }
     return { worth, taken, credit };
