@@ -65,8 +65,8 @@ interface WholeAnswer {
 export interface Solver {
   /** Null when the programme has no answer, which a sound master always has. */
   linear(programme: Programme): LinearAnswer | null;
-  /** The best whole-number answer found within `seconds`, beginning from `start` where given. */
-  whole(programme: Programme, seconds: number, start?: ArrayLike<number>): WholeAnswer | null;
+  /** A whole-number answer within `gap` (a share) of the best, or the best found within `seconds`; begins from `start` where given. */
+  whole(programme: Programme, seconds: number, gap: number, start?: ArrayLike<number>): WholeAnswer | null;
 }
 
 export function solverFrom(highs: LinearEngine): Solver {
@@ -112,10 +112,10 @@ export function solverFrom(highs: LinearEngine): Solver {
         model.dispose();
       }
     },
-    whole(programme, seconds, start) {
+    whole(programme, seconds, gap, start) {
       const model = modelOf(programme, true);
       try {
-        model.options.set({ time_limit: seconds, mip_rel_gap: 1e-6 });
+        model.options.set({ time_limit: seconds, mip_rel_gap: gap });
         if (start) model.setSolution({ colValue: Float64Array.from(start) });
         model.run();
         const objective = model.getObjectiveValue();

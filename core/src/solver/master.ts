@@ -25,6 +25,10 @@ export interface MasterAnswer {
   readonly noise: Float64Array | null;
 }
 
+/** How near the best a whole-number programme must come, as a share: where all is covered, the next columns bring more. */
+const NEAR_ENOUGH = 3e-3;
+const EXACT = 1e-6;
+
 export class Master {
   readonly pool: Column[] = [];
   /** Where in the pool the cheapest way is to give just so much from a board. */
@@ -192,8 +196,11 @@ export class Master {
     start: ReadonlySet<Column>,
   ): Column[] | null {
     const programme = this.programme(columns, draft, 1);
+    const wants = this.problem.wants.length;
     const begin = this.startOf(columns, draft, start, programme.cost.length);
-    const answer = this.solver.whole(programme, seconds, begin);
+    // Where something is left uncovered, its price is most of the objective: a share of that would let more be left.
+    const covered = begin?.every((x, i) => i < columns.length || i >= columns.length + wants || x <= TOUCH);
+    const answer = this.solver.whole(programme, seconds, covered ? NEAR_ENOUGH : EXACT, begin);
     if (!answer) return null;
     return columns.filter((_, i) => (answer.x[i] as number) > 0.5);
   }

@@ -42,7 +42,7 @@ const LEAST_WHOLE_S = 0.1;
 /** Neighbourhoods tried between two whole-number programmes. */
 const STEPS_PER_WHOLE = 70;
 /** Greedy neighbourhoods between two that are solved as a small problem. */
-const STEPS_PER_NEIGHBOURHOOD = 10;
+const STEPS_PER_NEIGHBOURHOOD = 4;
 /** The same on a large rack, where a neighbourhood is a small part of it. */
 const STEPS_PER_NEIGHBOURHOOD_LARGE = 2;
 /** Neighbourhoods tried between two dives. */

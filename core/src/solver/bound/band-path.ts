@@ -246,8 +246,7 @@ export class FlexRun {
   rate(perCell: readonly number[], setAt: ArrayLike<number>): void {
     const { sum, cut, cells, least } = this;
     const { kerf, grid } = this.mm;
-    for (let p = 0; p < cells; p++)
-      sum[p + 1] = (sum[p] as number) + (perCell[setAt[p] as number] as number);
+    for (let p = 0; p < cells; p++) sum[p + 1] = (sum[p] as number) + (perCell[setAt[p] as number] as number);
     const whole = Math.floor(kerf / grid);
     const part = kerf / grid - whole;
     // Where a slot may be so narrow that the cut would reach its first cell, none is taken off.

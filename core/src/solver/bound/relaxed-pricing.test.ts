@@ -74,6 +74,40 @@ function* sideBySide(
   }
 }
 
+interface Strip {
+  readonly least: number;
+  readonly widest: number;
+  readonly price: number;
+}
+const JOINT = 1;
+
+/** The most that strips as long as the board are worth side by side over `width` of clear wood: every number of each tried. */
+function bestStrips(width: number, kerf: number, [a, b]: readonly [Strip, Strip]): number {
+  const [dear, cheap] = a.price >= b.price ? [a, b] : [b, a];
+  let best = 0;
+  for (let m = 0; m * dear.least <= width + kerf; m++) {
+    for (let n = 0; n * cheap.least <= width + kerf; n++) {
+      let room = width - Math.max(0, m + n - 1) * kerf - m * dear.least - n * cheap.least;
+      if (room < 0) break;
+      const more = Math.min(room, m * (dear.widest - dear.least));
+      room -= more;
+      const rest = Math.min(room, n * (cheap.widest - cheap.least));
+      best = Math.max(
+        best,
+        dear.price * (m * (dear.least - JOINT) + more) + cheap.price * (n * (cheap.least - JOINT) + rest),
+      );
+    }
+  }
+  return best;
+}
+
+const stripItem = ({ least, widest }: Strip): RelaxedItem => ({
+  length: 500,
+  width: least,
+  gradeBit: 1,
+  strip: { widest, joint: JOINT },
+});
+
 describe('relaxed pricing', () => {
   it('is exact where nothing is in the way and sizes fall on cells', () => {
     // Two of 300 and one of 200 along 800, twice across 200: with no kerf 4 and 2.
@@ -120,6 +154,103 @@ describe('relaxed pricing', () => {
     }
     expect(many).toBeGreaterThan(5);
     expect(sum / many).toBeLessThan(1.12);
+  });
+
+  const strip = fc
+    .record({
+      least: fc.integer({ min: 15, max: 60 }),
+      wider: fc.integer({ min: 0, max: 60 }),
+      price: fc.integer({ min: 1, max: 9 }),
+    })
+    .map(({ least, wider, price }) => ({ least, widest: least + wider, price: price * 10_000 }));
+
+  it('is never below the best strips of a width to choose, beside findings, on any cells, in either cutting order', () => {
+    fc.assert(
+      fc.property(
+        fc.tuple(strip, strip),
+        fc.record({ kerf: fc.constantFrom(0, 1.2, 3.2, 8), width: fc.integer({ min: 40, max: 330 }) }),
+        fc.array(fc.tuple(fc.integer({ min: 0, max: 320 }), fc.integer({ min: 9, max: 40 })), {
+          maxLength: 3,
+        }),
+        fc.integer({ min: 4, max: 70 }),
+        (strips, { kerf, width }, knots, cells) => {
+          const stretches: number[] = [];
+          let free = 0;
+          for (const [at, size] of knots.sort((one, other) => one[0] - other[0])) {
+            if (at > free) stretches.push(Math.min(at, width) - free);
+            free = Math.max(free, at + size);
+          }
+          if (width > free) stretches.push(width - free);
+          const best = stretches.reduce(
+            (sum, stretch) => sum + (stretch > 0 ? bestStrips(stretch, kerf, strips) : 0),
+            0,
+          );
+          const within = knots.filter(([at]) => at < width);
+          const from = board(
+            500,
+            width,
+            kerf,
+            within.flatMap(([at, size]) => [0, at, 500, Math.min(width, at + size)]),
+          );
+          for (const school of SCHOOLS) {
+            const pricing = new RelaxedPricing(from, strips.map(stripItem), NO_CREDIT, school, {
+              length: 20,
+              width: cells,
+            });
+            const prices = strips.map(({ price }) => price);
+            expect(pricing.gain(prices, 0).worth).toBeGreaterThanOrEqual(best - 1e-6 * best - 1);
+          }
+        },
+      ),
+      { numRuns: 300, seed: 7 },
+    );
+  });
+
+  it('counts strips that fill a board no more than they can: rounding is paid for once, not for each', () => {
+    // 123.2 with a cut on top: two strips and two cuts, two joints.
+    const narrow: Strip = { least: 40, widest: 60, price: 10_000 };
+    const real = bestStrips(120, 3.2, [narrow, { ...narrow, price: 0 }]);
+    expect(real).toBeCloseTo(10_000 * (120 - 3.2 - 2 * JOINT), 3);
+    const [ripped, crosscut] = SCHOOLS.map((school) =>
+      new RelaxedPricing(board(500, 120, 3.2), [stripItem(narrow)], NO_CREDIT, school, {
+        length: 20,
+        width: 24,
+      }).gain([10_000], 0),
+    );
+    expect(crosscut?.worth).toBeLessThan(1.005 * real);
+    // Ripped, each strip may be a band of its own, whose end is rounded too.
+    expect(ripped?.worth).toBeLessThan(1.06 * real);
+  });
+
+  it('tells ways to cut that are worth at its prices what it says they are', () => {
+    const instance = salvageInstance({ boards: 20, pieces: 25 }, 4);
+    const problem = new Problem(instance);
+    let strips = 0;
+    instance.boards.forEach((_, b) => {
+      const wants = [...(problem.wantsOf[b] as Int32Array)];
+      if (wants.length === 0) return;
+      const from = problem.board(b);
+      const items = wants.map((w) =>
+        relaxedItem(problem.wants[w] as Problem['wants'][number], from.width, instance.jointAllowance),
+      );
+      const prices = wants.map((w) => {
+        const want = problem.wants[w] as Problem['wants'][number];
+        return Math.round((want.areaMm2 / (want.panel ? want.amount : 1)) * 4e-5 * SCALE);
+      });
+      for (const school of SCHOOLS) {
+        const { worth, taken, credit } = new RelaxedPricing(
+          from,
+          items,
+          problem.keepOf(b),
+          school,
+          COARSE,
+        ).gain(prices, 0);
+        const told = prices.reduce((sum, price, i) => sum + price * (taken[i] as number), credit);
+        expect(Math.abs(told - worth)).toBeLessThan(1e-5 * worth + 100);
+        if (items.some((item, i) => item.strip && (taken[i] as number) > 0)) strips++;
+      }
+    });
+    expect(strips).toBeGreaterThan(3);
   });
 
   it('comes to the same whether coarser cells guide it or not, and refuses what they refuse', () => {

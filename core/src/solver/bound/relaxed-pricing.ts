@@ -81,9 +81,7 @@ export class RelaxedPricing {
     this.lastRowsFlex = this.plan.flexible.map(({ slot }) => this.lastRowsOf(slot));
     this.slotWorth = this.plan.classes.map(({ sets }) => new Float64Array(sets.length));
     const mm = { kerf: this.cells.kerf, grid: v.grid, whole: v.size + this.cells.kerf };
-    this.flexRuns = this.plan.flexible.map(
-      ({ least, most }, n) => new FlexRun(n, least, most, v.cells, mm),
-    );
+    this.flexRuns = this.plan.flexible.map(({ least, most }, n) => new FlexRun(n, least, most, v.cells, mm));
   }
 
   /** Least size of what is kept along u and v, mm. */
@@ -228,8 +226,18 @@ export class RelaxedPricing {
   }
 
   /** Stacks where no finding is in the way, by rows: they serve every band. */
-  private wholeStacks(slot: SlotClass): Float64Array {
-    return this.stack(slot, [], 0);
+  private wholeStacks(slot: SlotClass): StackTable {
+    const within = this.stack(slot, [], 0);
+    return { within, atEnd: this.stacks.atBoardEnd(within.length - 1) };
+  }
+
+  /** Of those the ones over the rows from q: only a stack over all of them ends where the board does. */
+  private wholeFrom(q: number, { within, atEnd }: StackTable): Float64Array {
+    if (!atEnd) return within;
+    const rows = this.cells.u.cells - q;
+    const table = within.slice(0, rows + 1);
+    table[rows] = atEnd[rows] as number;
+    return table;
   }
 
   /** For each set of findings the row at which the last of them ends: a band from there on meets none. */
@@ -243,14 +251,16 @@ export class RelaxedPricing {
   }
 
   private stacksFrom(q: number, { whole: tables, wholeFlex }: Walk): BandStacks {
-    const all = (slot: SlotClass, whole: Float64Array, lastRows: Int32Array): Float64Array[] =>
-      slot.sets.map((set, k) => ((lastRows[k] as number) <= q ? whole : this.stack(slot, set, q)));
+    const all = (slot: SlotClass, table: StackTable, lastRows: Int32Array): Float64Array[] => {
+      const whole = this.wholeFrom(q, table);
+      return slot.sets.map((set, k) => ((lastRows[k] as number) <= q ? whole : this.stack(slot, set, q)));
+    };
     return {
       classes: this.plan.classes.map((slot, c) =>
-        all(slot, tables[c] as Float64Array, this.lastRows[c] as Int32Array),
+        all(slot, tables[c] as StackTable, this.lastRows[c] as Int32Array),
       ),
       flex: this.plan.flexible.map(({ slot }, n) =>
-        all(slot, wholeFlex[n] as Float64Array, this.lastRowsFlex[n] as Int32Array),
+        all(slot, wholeFlex[n] as StackTable, this.lastRowsFlex[n] as Int32Array),
       ),
     };
   }
@@ -463,8 +473,12 @@ export class RelaxedPricing {
         else {
           const n = NONE - 1 - kind;
           const flexible = (this.plan.flexible[n] as SlotPlan['flexible'][number]).slot;
-          const table = stacks.flex[n]?.[flexible.setAt[start] as number] as Float64Array;
-          stackOf(flexible, start, q, end - q, worthOfSlot / (table[end - q] as number));
+          const rateAt = (p: number): number =>
+            stacks.flex[n]?.[flexible.setAt[p] as number]?.[end - q] as number;
+          // Where it begins beside a finding it may be worth nothing yet: the first cell that counts tells what it holds.
+          let at = start;
+          while (rateAt(at) === 0) at++;
+          stackOf(flexible, at, q, end - q, worthOfSlot / rateAt(at));
         }
       });
       end = q;
@@ -486,14 +500,20 @@ interface Walk {
   readonly from: Int32Array;
   readonly bands: Band[];
   /** Stacks beside no finding, by class: worth by rows. */
-  readonly whole: readonly Float64Array[];
-  readonly wholeFlex: readonly Float64Array[];
+  readonly whole: readonly StackTable[];
+  readonly wholeFlex: readonly StackTable[];
 }
 
 /** The stacks that a band may have in its slots, by class and set of findings: worth by rows. */
 interface BandStacks {
   readonly classes: readonly (readonly Float64Array[])[];
   readonly flex: readonly (readonly Float64Array[])[];
+}
+
+/** Worth of stacks by rows, and of those that end where the board does; null where that is the same. */
+interface StackTable {
+  readonly within: Float64Array;
+  readonly atEnd: Float64Array | null;
 }
 
 /** For each start the last end that passes barriers: none of them may be straddled. */

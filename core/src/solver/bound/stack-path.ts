@@ -86,6 +86,17 @@ export class StackPath {
     return best;
   }
 
+  /** The same as last calculated, for stacks that end where the board does; null where that is all the same. */
+  atBoardEnd(rows: number): Float64Array | null {
+    if (this.strips === 0) return null;
+    const best = this.none.slice(0, rows + 1);
+    for (let q = 1; q <= rows; q++) {
+      for (let n = 0; n < this.strips; n++)
+        best[q] = Math.max(best[q] as number, (this.strip[n] as StripChain).endedWithBoard(q));
+    }
+    return best;
+  }
+
   private laySteps(n: number, best: Float64Array, none: Float64Array, from: number, to: number): void {
     const step = this.stepOf[n] as number;
     const worth = this.worthOf[n] as number;
@@ -300,6 +311,10 @@ class StripChain {
   /** The best chain that ends at row q, with what its last strip counts on top. */
   ended(q: number): number {
     return (this.chain[q] as number) + this.onTop(q);
+  }
+
+  endedWithBoard(q: number): number {
+    return (this.chain[q] as number) + this.atEnd;
   }
 
   /** What the strip before counts on top when one of this price follows. */

@@ -1,0 +1,88 @@
+import { describe, expect, it } from 'vitest';
+import { salvageInstance } from '../../bench/match-makers.ts';
+import type { MatchInstance } from './instance.ts';
+import { QUICK } from './pattern.ts';
+import { Problem, type Column } from './problem.ts';
+import { cheaperLayout } from './relayout.ts';
+
+const instance: MatchInstance = {
+  kerf: 4,
+  jointAllowance: 1,
+  offcut: { minLength: 300, minWidth: 50, credit: 0.7 },
+  boards: [
+    {
+      id: 'plank',
+      length: 1200,
+      width: 100,
+      thickness: 25,
+      species: 'oak',
+      value: 100,
+      blocked: { clear: [{ x: 560, y: 0, length: 20, width: 100 }] },
+    },
+  ],
+  parts: [
+    {
+      id: 'rail',
+      type: 'solid',
+      length: 500,
+      width: 100,
+      thickness: 20,
+      qty: 2,
+      grade: 'clear',
+      species: 'any',
+    },
+  ],
+};
+
+/** A rail in the middle of one half, where neither end is long enough to keep; the other half whole. */
+const awkward = (problem: Problem): Column => ({
+  board: 0,
+  cost: problem.wholeCost(0) - 620 * 100 * 0.7e-4,
+  extra: 0,
+  gives: [0, 1],
+  cuts: [
+    { want: 0, x: 30, y: 0, length: 500, width: 100, fills: 1 },
+    { want: -1, x: 580, y: 0, length: 620, width: 100, fills: 0 },
+  ],
+});
+
+describe('laying a board out anew', () => {
+  it('keeps more of the rest where the same pieces can lie elsewhere', () => {
+    const problem = new Problem(instance);
+    // On the right of the knot the rail would leave 560 on the left and 116 on the right: on the left nothing beats it.
+    expect(cheaperLayout(problem, awkward(problem))).toBeNull();
+    const dearer: Column = { ...awkward(problem), cost: problem.wholeCost(0) };
+    const found = cheaperLayout(problem, dearer);
+    expect(found?.gives).toEqual([0, 1]);
+    expect(found?.cost).toBeCloseTo(problem.wholeCost(0) - 620 * 100 * 0.7e-4, 9);
+  });
+
+  it('gives just the same pieces, on racks of salvage, and never costs more', () => {
+    const problem = new Problem(salvageInstance({ boards: 30, pieces: 30 }, 3));
+    const { open, species } = problem.demand();
+    const prices = Float64Array.from(
+      problem.species.flatMap(() =>
+        problem.wants.map((want) => (want.areaMm2 / (want.panel ? want.amount : 1)) * 6e-5),
+      ),
+    );
+    let [asked, better] = [0, 0];
+    problem.instance.boards.forEach((_, b) => {
+      const column = problem.column(b, prices, open, species, { ...QUICK, packs: 3, heights: 2, classes: 2 });
+      if (!column) return;
+      asked++;
+      const found = cheaperLayout(problem, column);
+      if (!found) return;
+      better++;
+      expect(found.cost).toBeLessThan(column.cost);
+      const sorted = ({ gives }: Column): string[] => {
+        const parts: string[] = [];
+        for (let i = 0; i < gives.length; i += 2)
+          parts.push(`${gives[i]} ${(gives[i + 1] as number).toFixed(6)}`);
+        return parts.sort();
+      };
+      expect(sorted(found)).toEqual(sorted(column));
+    });
+    expect(asked).toBeGreaterThan(10);
+    expect(better).toBeGreaterThan(2);
+  });
+});
