@@ -13,6 +13,9 @@ import type { Column, Problem } from './problem.ts';
 import type { Want } from './want.ts';
 import { NEVER_ZERO, SAME_COST, TOUCH } from './tolerances.ts';
 
+/** A rack of no more boards is small. */
+export const SMALL = 60;
+
 /** What plans are compared by, in this order. */
 export interface Score {
   readonly openMm2: number;
@@ -137,6 +140,8 @@ export class Improver {
   /** One price per area for all. */
   private readonly even: Prices;
   private readonly byWorth: readonly Int32Array[];
+  /** How many other boards are asked beside those taken up. */
+  private readonly others: { readonly least: number; readonly more: number };
 
   constructor(
     private readonly problem: Problem,
@@ -151,6 +156,7 @@ export class Improver {
     this.prices = new Prices(problem);
     this.even = new Prices(problem);
     this.even.level(this.score.spent);
+    this.others = problem.instance.boards.length <= SMALL ? { least: 5, more: 8 } : { least: 10, more: 14 };
     this.byWorth = problem.boardsOf.map((boards) =>
       boards
         .slice()
@@ -163,7 +169,7 @@ export class Improver {
     const { problem, random } = this;
     const draft = copyOf(this.draft);
     const released = this.release(draft, 2 + random.below(5));
-    const candidates = this.candidates(draft, released, 10 + random.below(14));
+    const candidates = this.candidates(draft, released, this.others.least + random.below(this.others.more));
     const before = released.reduce((sum, column) => sum + column.cost, 0);
     const prices = this.pricesFor(draft);
     const laidBefore = new Set(draft.columns.keys());

@@ -9,7 +9,7 @@
  */
 import { seededRandom, type Random } from '../foundation/random.ts';
 import { fillGreedily, layChosen, type Draft } from './greedy.ts';
-import { betterScore, dropUnfinished, emptyDraft, Improver, scoreOf, type Score } from './improve.ts';
+import { betterScore, dropUnfinished, emptyDraft, Improver, scoreOf, SMALL, type Score } from './improve.ts';
 import type { Solver } from './linear.ts';
 import { Master, reducedGain, type MasterAnswer } from './master.ts';
 import { QUICK, SWIFT, THOROUGH, type Effort } from './pattern.ts';
@@ -30,7 +30,10 @@ export interface SearchStep {
 }
 
 /** A master of more columns than this is pruned before it is solved in whole numbers. */
-const MOST_WHOLE = 500;
+const MOST_WHOLE = { small: 250, large: 500 };
+/** Share of neighbourhoods that are looked at as closely as can be: there are only a few hundred steps on a small rack. */
+const THOROUGH_SHARE = { small: 0.01, large: 0.05 };
+const SWIFT_SHARE = 0.4;
 /** A plan of no more boards is calculated whole, a larger one in parts of so many. */
 const MOST_BOARDS_WHOLE = 60;
 const BOARDS_IN_PART = 24;
@@ -58,8 +61,6 @@ const RELAID = { plan: 25, programme: 40 };
 const BACK_TO_BEST = 60;
 /** Neighbourhoods without a better plan after which the search takes itself for finished. */
 const PATIENCE = 20_000;
-/** A rack of no more boards is small: prices come soon, and many dives cost little. */
-const SMALL = 60;
 /** Neighbourhoods tried before prices are calculated: what is plainly wrong is soon put right. */
 const EARLY_STEPS = 20;
 
@@ -121,7 +122,7 @@ export class Search {
       for (const column of this.best.columns.values()) master.add(column);
       answer = yield* this.ticking(this.pricing.generate(master), 'prices');
       if (answer) this.learn(answer, improver);
-      const dives = boards <= SMALL ? 2 : boards <= MOST_FOR_RUNS ? 3 : 1;
+      const dives = boards <= SMALL ? 5 : boards <= MOST_FOR_RUNS ? 3 : 1;
       for (let n = 0; n < dives; n++) {
         const draft = yield* this.ticking(
           this.pricing.dive(master, answer, n > 0 || shaken ? this.random : null),
@@ -147,6 +148,10 @@ export class Search {
     this.heard = true;
     // Two searches that go the same way find the same: on small racks each keeps to its own and shares what it knows.
     if (!this.goesAnew) this.improver?.begin(draft, score);
+  }
+
+  private get size(): 'small' | 'large' {
+    return this.all.length <= SMALL ? 'small' : 'large';
   }
 
   /** Whether a run that has come to nothing is given up for another: where one takes a few seconds. */
@@ -312,7 +317,9 @@ export class Search {
         yield step;
       }
       const luck = this.random.next();
-      const step = this.stepOf(improver, luck < 0.05 ? THOROUGH : luck < 0.45 ? SWIFT : QUICK);
+      const thorough = THOROUGH_SHARE[this.size];
+      const effort = luck < thorough ? THOROUGH : luck < thorough + SWIFT_SHARE ? SWIFT : QUICK;
+      const step = this.stepOf(improver, effort);
       sinceBetter = step.better ? 0 : sinceBetter + 1;
       sinceRun = this.ran ? 0 : sinceRun + 1;
       yield step;
@@ -349,7 +356,8 @@ export class Search {
       : improver.partly(BOARDS_IN_PART);
     const start = new Set(released.map((column) => master.cheapest(column)));
     let columns = master.fitting(draft);
-    if (columns.length > MOST_WHOLE) {
+    const most = MOST_WHOLE[this.size];
+    if (columns.length > most) {
       // Prices of the ways to cut that are known by now: those that gain least can't be in a better plan.
       const lean = master.linear(columns, draft);
       if (small && lean) this.learn(lean, improver);
@@ -358,7 +366,7 @@ export class Search {
       columns = columns
         .map((column) => ({ column, gain: gain(column) }))
         .sort((a, b) => b.gain - a.gain)
-        .slice(0, MOST_WHOLE)
+        .slice(0, most)
         .map(({ column }) => column);
       let many = 0;
       columns = columns.map((column) => {
