@@ -42,13 +42,14 @@ describe('how good a plan is', () => {
     });
   });
 
-  it('tells the proof first where it is near, and what a priority costs', () => {
+  it('tells the proof alone where it is near, and what a priority costs', () => {
     const near = qualityWords(
       { ...full, aboutOver: 0.02, atMostOver: 0.04, overLeast: 0.031 },
       false,
       'best-looking',
     );
     expect(near?.short).toBe('good: proven within 4.0 % of the best');
+    expect(near?.detail).not.toContain('Estimated');
     expect(near?.detail).toContain('best looking counted in');
     expect(near?.detail).toContain(
       'Best looking spends 3.1 % more worth of wood than the least-waste plan found beside it.',

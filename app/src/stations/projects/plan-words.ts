@@ -40,7 +40,7 @@ export interface Quality {
 
 /** From so much above the best that is in reach, a plan is not called good any more. */
 const GOOD_WITHIN = 0.05;
-/** So near to what is proven, the proof is what is told first. */
+/** So near to what is proven, the proof is all that is told. */
 const PROVEN_WITHIN = 0.1;
 
 /**
@@ -71,8 +71,10 @@ export function qualityWords(
       ].join(' '),
     };
   if (about === null && atMostOver === null) return null;
+  // Beside a near proof an estimate is one figure too many.
+  const near = atMostOver !== null && atMostOver <= PROVEN_WITHIN;
   const detail = [
-    ...(about === null
+    ...(about === null || near
       ? []
       : [`Estimated: it uses about ${percent(about)} more board area than the best in reach.`]),
     ...(atMostOver === null
@@ -80,8 +82,7 @@ export function qualityWords(
       : [`Proven: it uses at most ${percent(atMostOver)} more than any plan must${byWish}.`]),
     ...wishWords(overLeast, wanted),
   ].join(' ');
-  if (atMostOver !== null && atMostOver <= PROVEN_WITHIN)
-    return { short: `${all}good: proven within ${percent(atMostOver)} of the best`, detail };
+  if (near) return { short: `${all}good: proven within ${percent(atMostOver)} of the best`, detail };
   if (about === null) return { short: `${all}at most ${percent(atMostOver ?? 0)} above the least`, detail };
   const word = about < GOOD_WITHIN ? 'good' : 'fair';
   return { short: `${all}${word}: within ${percent(about)} of the best in reach`, detail };
