@@ -8,37 +8,33 @@ import { fileURLToPath } from 'node:url';
 import { differenceCiede2000 } from 'culori/fn';
 import loadHighs from 'highs';
 import Papa from 'papaparse';
+import { piecesFor, solverFrom, tryProject } from '@aldrek/core/match';
 import {
   acceptPlan,
-  breakdownOf,
   DEFAULT_ALLOWANCES,
-  emptyShop,
-  findSpecies,
-  finishIsLeadFree,
   keepPlans,
   matesOf,
   mendWith,
-  piecesFor,
   rankLikeness,
   readPartLine,
-  readShop,
-  readTallyLine,
   repairSize,
-  solverFrom,
-  tryProject,
-  usableThickness,
+  type Bench,
+  type Part,
+  type Project,
+} from '@aldrek/core/project';
+import { emptyShop, readShop, type Entry, type ShopDocument } from '@aldrek/core/shop';
+import {
+  breakdownOf,
+  findSpecies,
+  finishIsLeadFree,
+  readTallyLine,
   usualMeasures,
   woodHazards,
-  type Bench,
   type Find,
   type Haul,
-  type Entry,
-  type Milled,
-  type Part,
   type Piece,
-  type Project,
-  type ShopDocument,
-} from '@aldrek/core';
+} from '@aldrek/core/wood';
+import { usableThickness, type Milled } from '@aldrek/core/yield';
 import { usualJoints, type Joint } from '@aldrek/core/floor';
 
 /** How long the engine looks for each plan, in steps of its search; so that they come out the same every time. */

@@ -9,7 +9,8 @@ import {
   type WritableSignal,
 } from '@angular/core';
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
-import { emptyShop, type LengthUnit, type ShopDocument } from '@aldrek/core';
+import { emptyShop, type ShopDocument } from '@aldrek/core/shop';
+import { type LengthUnit } from '@aldrek/core/wood';
 import { LENGTH_UNIT } from '../src/format/length-unit';
 import { SHOP_REPOSITORY, ShopStore } from '../src/shop-store/shop.store';
 import { ShopDb } from '../src/storage/shop-db';

@@ -1,4 +1,4 @@
-import { readShop, type ShopDocument } from '@aldrek/core';
+import { readShop, type ShopDocument } from '@aldrek/core/shop';
 import boathouse from '../../demo/boathouse.json';
 
 /** The demo shop, as it stands in its file. */

@@ -1,4 +1,4 @@
-import type { Piece } from '@aldrek/core';
+import type { Piece } from '@aldrek/core/wood';
 
 /** A plain board of no species in particular; say what matters. */
 export function aBoard(more: Partial<Piece> = {}): Piece {

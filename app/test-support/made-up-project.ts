@@ -1,4 +1,4 @@
-import { DEFAULT_ALLOWANCES, type Part, type Project } from '@aldrek/core';
+import { DEFAULT_ALLOWANCES, type Part, type Project } from '@aldrek/core/project';
 
 /** A plain part; say what matters. */
 export function aPart(more: Partial<Part> = {}): Part {

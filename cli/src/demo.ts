@@ -1,4 +1,5 @@
-import { asOfToday, isDay, readShop, type ShopDocument } from '@aldrek/core';
+import { asOfToday, readShop, type ShopDocument } from '@aldrek/core/shop';
+import { isDay } from '@aldrek/core/wood';
 import boathouse from '../../demo/boathouse.json' with { type: 'json' };
 import { InputError, textAt, type Json } from './fields.ts';
 

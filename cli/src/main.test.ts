@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { isBetterPlan, matchSteps, verifyPlan, type MatchPlan } from '@aldrek/core';
+import { isBetterPlan, matchSteps, verifyPlan, type MatchPlan } from '@aldrek/core/match';
 import { InputError } from './fields.ts';
 import { runVerb } from './main.ts';
 import { matchVerb, readInstance, searchUntil, secondSearch, type Peer } from './match.ts';

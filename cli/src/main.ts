@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { isMainThread, parentPort, Worker, workerData } from 'node:worker_threads';
 import { InputError, objectAt, type Json } from './fields.ts';
-import type { MatchPlan } from '@aldrek/core';
+import type { MatchPlan } from '@aldrek/core/match';
 import { matchVerb, secondSearch, type Peer, type SecondSearch } from './match.ts';
 import { reckonVerb } from './reckon.ts';
 import { demoVerb } from './demo.ts';

@@ -8,8 +8,8 @@ import {
   type MatchInstance,
   type MatchPart,
   type MatchPlan,
-  type Rect,
-} from '@aldrek/core';
+} from '@aldrek/core/match';
+import { type Rect } from '@aldrek/core/wood';
 import { InputError, listAt, numberAt, numberOr, objectAt, oneOf, textAt, type Json } from './fields.ts';
 import { rectAt } from './yield.ts';
 

@@ -1,4 +1,4 @@
-import { readShop } from '@aldrek/core';
+import { readShop } from '@aldrek/core/shop';
 
 export type ReadAnswer =
   | { readonly ok: true; readonly pieces: number; readonly projects: number; readonly hauls: number }

@@ -1,7 +1,5 @@
 import {
-  blankFor,
   boardFeet,
-  DEFAULT_MACHINES,
   equilibriumMoisturePct,
   FIBRE_SATURATION_PCT,
   formatInches,
@@ -9,14 +7,18 @@ import {
   hoopSeatMm,
   movementMm,
   parseLength,
-  pullFlatForce,
   radiusLossMm,
-  sawPasses,
   slotLengthMm,
+  weightKg,
+} from '@aldrek/core/wood';
+import {
+  blankFor,
+  DEFAULT_MACHINES,
+  pullFlatForce,
+  sawPasses,
   USUAL_STIFFNESS,
   warpLoss,
-  weightKg,
-} from '@aldrek/core';
+} from '@aldrek/core/yield';
 import {
   clampsFor,
   glueStages,

@@ -1,4 +1,4 @@
-import { sureRanges, type SureLine } from '@aldrek/core';
+import { sureRanges, type SureLine } from '@aldrek/core/yield';
 import { listAt, numberAt, objectAt, oneOf, textAt, type Json } from './fields.ts';
 
 /** What may be known of a piece here. */

@@ -1,14 +1,5 @@
-import {
-  blockedForGrade,
-  NO_TRIMS,
-  clearCuttings,
-  FINDING_FACES,
-  FINDING_KINDS,
-  fullWidth,
-  GRADES,
-  type Finding,
-  type Rect,
-} from '@aldrek/core';
+import { FINDING_FACES, FINDING_KINDS, fullWidth, GRADES, type Finding, type Rect } from '@aldrek/core/wood';
+import { blockedForGrade, NO_TRIMS, clearCuttings } from '@aldrek/core/yield';
 import { listAt, numberAt, numberOr, objectAt, oneOf, type Json } from './fields.ts';
 
 const SIZE = { above: 0, max: 20_000 };

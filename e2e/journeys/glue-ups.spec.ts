@@ -1,7 +1,7 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
 import { counterBoard, counterFloor, COUNTER_TOP, milledFloor } from '../../core/test-support/a-counter.ts';
-import { emptyShop } from '../../core/src/index.ts';
-import type { Floor } from '../../core/src/floor.ts';
+import { emptyShop } from '../../core/src/public/shop.ts';
+import type { Floor } from '../../core/src/public/floor.ts';
 import { complaints, Shop } from '../drivers/shop.ts';
 
 /** A shop as a file brings it. */

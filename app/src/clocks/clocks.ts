@@ -1,5 +1,6 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
-import type { Entry, Project } from '@aldrek/core';
+import type { Project } from '@aldrek/core/project';
+import type { Entry } from '@aldrek/core/shop';
 import {
   CLOCK_FREES_NAMES,
   milestonesOf,

@@ -1,6 +1,6 @@
 /** Tone of wood in CIELAB (D65), by way of culori: from pixels of a photograph, and back to a colour to show. */
 import { differenceCiede2000, formatHex, useMode, modeLab65, modeRgb, clampRgb } from 'culori/fn';
-import type { Tone } from '@aldrek/core';
+import type { Tone } from '@aldrek/core/wood';
 
 const toLab = useMode(modeLab65);
 const toRgb = useMode(modeRgb);

@@ -1,5 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { drawDesign, FormulaError, viewsOf, type Design, type DesignView, type DrawnBox } from '@aldrek/core';
+import {
+  drawDesign,
+  FormulaError,
+  viewsOf,
+  type Design,
+  type DesignView,
+  type DrawnBox,
+} from '@aldrek/core/project';
 import { woodTone, type WoodTone } from './species-tones';
 
 const VIEW_NAMES: Readonly<Record<DesignView, string>> = {

@@ -1,4 +1,4 @@
-import type { Piece } from '@aldrek/core';
+import type { Piece } from '@aldrek/core/wood';
 
 /** Where the rings cross the thickness, as shares of it from face A. */
 const RINGS = [0.18, 0.45, 0.72];

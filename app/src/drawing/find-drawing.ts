@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { Shape, SpeciesId } from '@aldrek/core';
+import type { Shape, SpeciesId } from '@aldrek/core/wood';
 import { drawnShapes, extentOf } from './find-shapes';
 import { woodTone } from './species-tones';
 import { Ruler } from './ruler';

@@ -1,5 +1,5 @@
 /** From the shapes of a find, in mm, to paths in px: as it stands, apart, or on the way. */
-import type { Point, Shape } from '@aldrek/core';
+import type { Point, Shape } from '@aldrek/core/wood';
 
 export interface Extent {
   readonly x: number;

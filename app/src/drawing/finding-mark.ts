@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { effectiveKind, exhausted, type Finding, type FindingKind } from '@aldrek/core';
+import { effectiveKind, exhausted, type Finding, type FindingKind } from '@aldrek/core/wood';
 
 /** How a kind of finding is drawn: its shape says what it is, its colour only helps. */
 type MarkShape =

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { Grain } from '@aldrek/core';
+import type { Grain } from '@aldrek/core/wood';
 import { scaleNote } from './scale';
 import { woodTone } from './species-tones';
 

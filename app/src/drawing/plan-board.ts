@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { formatLength, fullWidth, speciesLabel, type Piece, type PlannedCut, type Rect } from '@aldrek/core';
+import { type PlannedCut } from '@aldrek/core/project';
+import { formatLength, fullWidth, speciesLabel, type Piece, type Rect } from '@aldrek/core/wood';
 import { inject } from '@angular/core';
 import { LENGTH_UNIT } from '../format/length-unit';
 import { WoodFace } from './wood-face';

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { readTallyLine } from '@aldrek/core';
+import { readTallyLine } from '@aldrek/core/wood';
 import { marksOf, readLines, textOf } from './read-lines';
 
 const read = (text: string) => readLines(text, (line) => readTallyLine(line, 'mm'));

@@ -7,7 +7,7 @@ import {
   input,
   output,
 } from '@angular/core';
-import { formatLength } from '@aldrek/core';
+import { formatLength } from '@aldrek/core/wood';
 import { LENGTH_UNIT } from '../format/length-unit';
 import { rulerMarks } from './scale';
 

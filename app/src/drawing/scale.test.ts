@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { SPECIES } from '@aldrek/core';
+import { SPECIES } from '@aldrek/core/wood';
 import { fitScale, rulerMarks, scaleNote } from './scale';
 import { woodTone } from './species-tones';
 

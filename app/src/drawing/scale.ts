@@ -1,5 +1,5 @@
 /** Drawing to scale: millimetres of wood to CSS pixels, and the marks of a ruler. */
-import { formatMm, MM_PER_INCH, type LengthUnit } from '@aldrek/core';
+import { formatMm, MM_PER_INCH, type LengthUnit } from '@aldrek/core/wood';
 
 /** One CSS pixel is 1/96 in. */
 const MM_PER_CSS_PX = 25.4 / 96;

@@ -1,4 +1,4 @@
-import type { SpeciesId } from '@aldrek/core';
+import type { SpeciesId } from '@aldrek/core/wood';
 
 export interface WoodTone {
   /** The wood. */

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { fullWidth, usableThickness, type Machines, type Piece } from '@aldrek/core';
+import { fullWidth, type Piece } from '@aldrek/core/wood';
+import { usableThickness, type Machines } from '@aldrek/core/yield';
 import { woodTone } from './species-tones';
 
 /** Room of the drawing, px: the side view fills its length, the end view stands beside it. */

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { bandBetween, fullWidth, outlineOf, showsOn, type Piece } from '@aldrek/core';
+import { bandBetween, fullWidth, outlineOf, showsOn, type Piece } from '@aldrek/core/wood';
 import { FindingMark } from './finding-mark';
 import { woodTone } from './species-tones';
 

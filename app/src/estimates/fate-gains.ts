@@ -1,5 +1,5 @@
 import { effect, inject, Injectable, signal, type Signal } from '@angular/core';
-import { fatesOf, type Fate, type Finding, type Grade, type Piece } from '@aldrek/core';
+import { fatesOf, type Fate, type Finding, type Grade, type Piece } from '@aldrek/core/wood';
 import { Figures } from './figures';
 import { ShopStore } from '../shop-store/shop.store';
 

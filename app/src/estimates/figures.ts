@@ -1,5 +1,6 @@
 import { Injectable, type OnDestroy } from '@angular/core';
-import type { CuttingHabits, Giving, Machines, Piece, Want, YieldAsk } from '@aldrek/core';
+import type { Piece } from '@aldrek/core/wood';
+import type { CuttingHabits, Giving, Machines, Want, YieldAsk } from '@aldrek/core/yield';
 import { turn } from '../turns/turns';
 import { isCancelled, WorkerClient } from '../workers/client';
 import type { FiguresAnswer, FiguresQuestion, PieceFigures } from '../workers/protocol';

@@ -1,5 +1,6 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
-import type { Giving, Grade, Piece, Want, YieldAsk } from '@aldrek/core';
+import type { Grade, Piece } from '@aldrek/core/wood';
+import type { Giving, Want, YieldAsk } from '@aldrek/core/yield';
 import type { PieceFigures } from '../workers/protocol';
 import { Figures } from './figures';
 import { ShopStore } from '../shop-store/shop.store';

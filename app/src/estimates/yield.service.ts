@@ -1,5 +1,6 @@
 import { Injectable, type OnDestroy } from '@angular/core';
-import type { Piece, PieceYield, YieldAsk } from '@aldrek/core';
+import type { Piece } from '@aldrek/core/wood';
+import type { PieceYield, YieldAsk } from '@aldrek/core/yield';
 import { isCancelled, WorkerClient } from '../workers/client';
 import type { YieldQuestion } from '../workers/protocol';
 

@@ -15,14 +15,8 @@ import {
   MatDialogTitle,
 } from '@angular/material/dialog';
 import { MatButton } from '@angular/material/button';
-import {
-  fullWidth,
-  TABLE_FIELD_NAMES,
-  TABLE_FIELDS,
-  type LengthUnit,
-  type Piece,
-  type TableField,
-} from '@aldrek/core';
+import { TABLE_FIELD_NAMES, TABLE_FIELDS, type TableField } from '@aldrek/core/shop';
+import { fullWidth, type LengthUnit, type Piece } from '@aldrek/core/wood';
 import { LengthFigure } from '../format/length-figure';
 import { WoodFace } from '../drawing/wood-face';
 import { RackActions } from '../shop-store/rack-actions';

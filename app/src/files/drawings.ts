@@ -1,4 +1,4 @@
-import type { DrawnLine } from '@aldrek/core';
+import type { DrawnLine } from '@aldrek/core/shop';
 
 /** A DXF of lines in mm at 1 : 1, y upward as CAD has it; each kind of line on a layer of its own. */
 export async function dxfOf(lines: readonly DrawnLine[]): Promise<string> {

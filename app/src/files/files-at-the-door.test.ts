@@ -3,7 +3,7 @@ import { createEnvironmentInjector, Injector, type EnvironmentInjector } from '@
 import { MatDialog } from '@angular/material/dialog';
 import { Subject } from 'rxjs';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
-import { emptyShop } from '@aldrek/core';
+import { emptyShop } from '@aldrek/core/shop';
 import { FakeWorker, settled } from '../../test-support/fake-worker';
 import { aBoard } from '../../test-support/made-up-piece';
 import { FilesAtTheDoor } from './files-at-the-door';

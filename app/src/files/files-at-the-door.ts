@@ -1,15 +1,7 @@
 import { Injectable, inject, signal } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
-import {
-  fail,
-  ok,
-  type DocumentFault,
-  type LengthUnit,
-  type Piece,
-  type Result,
-  type ShopDocument,
-  type TableRow,
-} from '@aldrek/core';
+import { type DocumentFault, type ShopDocument, type TableRow } from '@aldrek/core/shop';
+import { fail, ok, type LengthUnit, type Piece, type Result } from '@aldrek/core/wood';
 import type { StoredPhoto } from '../storage/shop-db';
 import { isCancelled, WorkerClient } from '../workers/client';
 import type { FilesAnswer, FilesAsk, FilesProgress, PiecesToPack } from '../workers/protocol';

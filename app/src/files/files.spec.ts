@@ -3,7 +3,7 @@ import { MAT_DIALOG_DATA, MatDialogRef } from '@angular/material/dialog';
 import { MatButtonHarness } from '@angular/material/button/testing';
 import { MatSelectHarness } from '@angular/material/select/testing';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { matchColumns, readPieceRows, type Column } from '@aldrek/core';
+import { matchColumns, readPieceRows, type Column } from '@aldrek/core/shop';
 import { show, textOf, withShop } from '../../test-support/component';
 import { CsvImport, type TableFile } from './csv-import';
 import { FilesAtTheDoor, type TableRead } from './files-at-the-door';

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { MAT_DIALOG_DATA, MatDialogClose, MatDialogContent, MatDialogTitle } from '@angular/material/dialog';
 import { MatButton } from '@angular/material/button';
-import type { DocumentFault } from '@aldrek/core';
+import type { DocumentFault } from '@aldrek/core/shop';
 
 interface Refused {
   readonly name: string;

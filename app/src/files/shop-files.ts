@@ -1,6 +1,6 @@
 import { inject, Injectable } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
-import { asOfToday, emptyShop, photosIn, type DocumentFault, type ShopDocument } from '@aldrek/core';
+import { asOfToday, emptyShop, photosIn, type DocumentFault, type ShopDocument } from '@aldrek/core/shop';
 import { ShopStore } from '../shop-store/shop.store';
 import { Notices } from '../notices/notices';
 import type { StoredPhoto } from '../storage/shop-db';

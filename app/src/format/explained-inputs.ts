@@ -1,5 +1,5 @@
 /** What went into a figure, for the card that explains it. */
-import type { Explained } from '@aldrek/core';
+import type { Explained } from '@aldrek/core/yield';
 
 type Input = Explained['inputs'][number];
 

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { formatMm, inchParts } from '@aldrek/core';
+import { formatMm, inchParts } from '@aldrek/core/wood';
 import { LENGTH_UNIT } from './length-unit';
 
 /** A length in the user's unit, without the unit's name: whole figures, and a true fraction in inches. */

@@ -1,5 +1,5 @@
 /** Areas and volumes in the units that go with the user's unit of length. */
-import { M3_PER_BOARD_FOOT, type LengthUnit } from '@aldrek/core';
+import { M3_PER_BOARD_FOOT, type LengthUnit } from '@aldrek/core/wood';
 
 /** 1 ft = 0.3048 m exactly. */
 const M2_PER_SQUARE_FOOT = 0.3048 ** 2;

@@ -1,4 +1,5 @@
-import { formatLength, type LengthUnit, type Quantity } from '@aldrek/core';
+import { formatLength, type LengthUnit } from '@aldrek/core/wood';
+import { type Quantity } from '@aldrek/core/yield';
 import { areaText, volumeText } from './measures';
 
 /** A quantity in the user's unit, with its unit's name. */

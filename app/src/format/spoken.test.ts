@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import type { Finding, Piece } from '@aldrek/core';
+import type { Finding, Piece } from '@aldrek/core/wood';
 import { findingsInWords, pieceInWords } from './spoken';
 
 const finding = (kind: Finding['kind']): Finding => ({

@@ -7,7 +7,7 @@ import {
   type Finding,
   type LengthUnit,
   type Piece,
-} from '@aldrek/core';
+} from '@aldrek/core/wood';
 
 /** “3 knots, rot”: what is found in a piece, counted by kind. */
 export function findingsInWords(findings: readonly Finding[]): string {

@@ -1,5 +1,6 @@
 import { computed, inject, Injectable } from '@angular/core';
-import { boardMark, clearanceOf, type Piece } from '@aldrek/core';
+import { boardMark } from '@aldrek/core/project';
+import { clearanceOf, type Piece } from '@aldrek/core/wood';
 import { ShopStore } from '../shop-store/shop.store';
 
 /** What is to be seen at a glance of a piece on the rack. */

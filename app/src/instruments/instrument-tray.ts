@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { MatProgressBar } from '@angular/material/progress-bar';
-import { speciesName, type SpeciesId } from '@aldrek/core';
+import { speciesName, type SpeciesId } from '@aldrek/core/wood';
 import { LengthFigure } from '../format/length-figure';
 import { ChoiceField } from '../ui/choice-field';
 import { FigureField } from '../ui/figure-field';

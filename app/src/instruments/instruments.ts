@@ -1,5 +1,5 @@
 import { DestroyRef, inject, Injectable, signal } from '@angular/core';
-import { formatLength } from '@aldrek/core';
+import { formatLength } from '@aldrek/core/wood';
 import { ShopStore } from '../shop-store/shop.store';
 import { ReadingFields } from '../ui/reading-fields';
 

@@ -1,5 +1,6 @@
 /** What the command palette offers, and how it is searched. */
-import { speciesLabel, type Piece, type Project } from '@aldrek/core';
+import { type Project } from '@aldrek/core/project';
+import { speciesLabel, type Piece } from '@aldrek/core/wood';
 import type { KeyGroup } from './keys';
 import type { Station } from './stations';
 

@@ -1,5 +1,5 @@
 import { DestroyRef, inject, Injectable } from '@angular/core';
-import type { FindingKind } from '@aldrek/core';
+import type { FindingKind } from '@aldrek/core/wood';
 
 /** A key of a screen: what it does, and how it is shown on the key sheet. */
 export interface KeyBinding {

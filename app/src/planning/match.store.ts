@@ -1,6 +1,7 @@
 import { computed, inject } from '@angular/core';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
-import { isBetterPlan, matesOf, provenBy, type MatchPlan, type MatchStep, type Project } from '@aldrek/core';
+import { isBetterPlan, provenBy, type MatchPlan, type MatchStep } from '@aldrek/core/match';
+import { matesOf, type Project } from '@aldrek/core/project';
 import { isCancelled, WorkerClient, type Call } from '../workers/client';
 import type { MatchAnswer, MatchAsk, MatchNote, MatchProgress, PlansById } from '../workers/protocol';
 import { Planning } from './planning';

@@ -1,5 +1,5 @@
 import { inject, Injectable, signal } from '@angular/core';
-import type { Project } from '@aldrek/core';
+import type { Project } from '@aldrek/core/project';
 import { isCancelled } from '../workers/client';
 import type { ShortPart } from '../workers/protocol';
 import { Planning } from './planning';

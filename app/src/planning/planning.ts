@@ -1,13 +1,7 @@
 import { effect, inject, Injectable, signal, untracked, type OnDestroy } from '@angular/core';
-import {
-  deltaBetween,
-  noDelta,
-  type Delta,
-  type LengthUnit,
-  type Piece,
-  type Project,
-  type ProjectPlan,
-} from '@aldrek/core';
+import { type Project, type ProjectPlan } from '@aldrek/core/project';
+import { deltaBetween, noDelta, type Delta } from '@aldrek/core/shop';
+import { type LengthUnit, type Piece } from '@aldrek/core/wood';
 import { isCancelled, WorkerClient, type Call } from '../workers/client';
 import type {
   PlanningAnswer,

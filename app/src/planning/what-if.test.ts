@@ -2,16 +2,16 @@ import 'fake-indexeddb/auto';
 import '@angular/compiler';
 import { createEnvironmentInjector, Injector, signal, type EnvironmentInjector } from '@angular/core';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { type CouldMake } from '@aldrek/core/match';
 import {
   readPartLine,
-  readTallyLine,
   SHIPPED_DESIGNS,
-  type CouldMake,
   type Design,
   type DesignSize,
   type Project,
   type ProjectPlan,
-} from '@aldrek/core';
+} from '@aldrek/core/project';
+import { readTallyLine } from '@aldrek/core/wood';
 import { FakeWorker, settled } from '../../test-support/fake-worker';
 import { ShopDb } from '../storage/shop-db';
 import { ShopRepository } from '../storage/shop-repository';

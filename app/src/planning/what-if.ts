@@ -1,16 +1,7 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import {
-  matesOf,
-  rankCouldMake,
-  SHIPPED_DESIGNS,
-  type CouldMake,
-  type Design,
-  type DesignSize,
-  type Largest,
-  type LargestOfTwo,
-  type Piece,
-  type Project,
-} from '@aldrek/core';
+import { rankCouldMake, type CouldMake, type Largest, type LargestOfTwo } from '@aldrek/core/match';
+import { matesOf, SHIPPED_DESIGNS, type Design, type DesignSize, type Project } from '@aldrek/core/project';
+import { type Piece } from '@aldrek/core/wood';
 import { isCancelled, WorkerClient, type Call } from '../workers/client';
 import type { OfferedWay, TriedWay, WhatIfAsk, WhatIfStep } from '../workers/protocol';
 

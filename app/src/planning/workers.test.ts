@@ -2,19 +2,10 @@ import 'fake-indexeddb/auto';
 import '@angular/compiler';
 import { createEnvironmentInjector, Injector, signal, type EnvironmentInjector } from '@angular/core';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import {
-  asOne,
-  DEFAULT_HABITS,
-  DEFAULT_MACHINES,
-  matchSteps,
-  plansOf,
-  projectInstance,
-  readPartLine,
-  readTallyLine,
-  type MatchPlan,
-  type Piece,
-  type PieceYield,
-} from '@aldrek/core';
+import { asOne, matchSteps, plansOf, projectInstance, type MatchPlan } from '@aldrek/core/match';
+import { readPartLine } from '@aldrek/core/project';
+import { readTallyLine, type Piece } from '@aldrek/core/wood';
+import { DEFAULT_HABITS, DEFAULT_MACHINES, type PieceYield } from '@aldrek/core/yield';
 import { FakeWorker, settled } from '../../test-support/fake-worker';
 import { ShopDb } from '../storage/shop-db';
 import { ShopRepository } from '../storage/shop-repository';

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { emptyShop, type ShopDocument } from '@aldrek/core';
+import { emptyShop, type ShopDocument } from '@aldrek/core/shop';
 import { aBoard } from '../../test-support/made-up-piece';
 import { readFile, type FileRead } from './read-file';
 import { packShop } from './shop-archive';

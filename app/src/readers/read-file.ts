@@ -1,13 +1,6 @@
 /** A file at the door, read strictly: all of it, or nothing and what is wrong with it. */
-import {
-  fail,
-  ok,
-  photosIn,
-  readShop,
-  type DocumentFault,
-  type Result,
-  type ShopDocument,
-} from '@aldrek/core';
+import { photosIn, readShop, type DocumentFault, type ShopDocument } from '@aldrek/core/shop';
+import { fail, ok, type Result } from '@aldrek/core/wood';
 import type { StoredPhoto } from '../storage/shop-db';
 import { ARCHIVE_LIMITS, isZip, unpackShop, type ArchiveLimits } from './shop-archive';
 

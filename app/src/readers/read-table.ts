@@ -1,12 +1,6 @@
 /** A table of pieces as it is read in the files worker: its columns, what was understood, what is wrong. */
-import {
-  matchColumns,
-  readPieceRows,
-  type Column,
-  type LengthUnit,
-  type TableFault,
-  type TableRow,
-} from '@aldrek/core';
+import { matchColumns, readPieceRows, type Column, type TableFault, type TableRow } from '@aldrek/core/shop';
+import { type LengthUnit } from '@aldrek/core/wood';
 import { fromCsv } from './csv';
 
 /** How a table is to be read. */

@@ -1,6 +1,7 @@
 /** The shop with its photos as one zip: `shop.json`, and each picture under `photos/`. */
 import { strFromU8, strToU8, unzipSync, zipSync, type UnzipFileInfo, type Zippable } from 'fflate';
-import { fail, ok, type DocumentFault, type Result } from '@aldrek/core';
+import { type DocumentFault } from '@aldrek/core/shop';
+import { fail, ok, type Result } from '@aldrek/core/wood';
 import type { StoredPhoto } from '../storage/shop-db';
 
 const SHOP = 'shop.json';

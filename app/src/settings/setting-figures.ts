@@ -3,17 +3,19 @@ import {
   breakdownOf,
   FIND_KINDS,
   guessedPricePerM3,
+  SPECIES,
+  type FindKind,
+  type GradeLimits,
+} from '@aldrek/core/wood';
+import {
   HAULED_MOISTURE_PCT,
   KNOWLEDGE,
   KNOWLEDGE_NAMES,
-  SPECIES,
   usableShare,
   type CuttingHabits,
-  type FindKind,
-  type GradeLimits,
   type Knowledge,
   type Machines,
-} from '@aldrek/core';
+} from '@aldrek/core/yield';
 import type { SettingFigure, SettingGroup, SettingPage } from './setting-shape';
 import { WORKSHOP } from './workshop-figures';
 

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatCheckbox } from '@angular/material/checkbox';
-import { GRADE_NAMES, type Grade, type ShopSettings } from '@aldrek/core';
+import { type ShopSettings } from '@aldrek/core/shop';
+import { GRADE_NAMES, type Grade } from '@aldrek/core/wood';
 import { ShopStore } from '../shop-store/shop.store';
 import { ChoiceField } from '../ui/choice-field';
 import { FigureField } from '../ui/figure-field';

@@ -1,5 +1,5 @@
 /** What a setting is: a figure that stands somewhere in the settings, under a heading, on a page. */
-import type { ShopSettings } from '@aldrek/core';
+import type { ShopSettings } from '@aldrek/core/shop';
 
 export interface SettingFigure {
   readonly id: string;

@@ -15,7 +15,7 @@ import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { MatListItem, MatNavList } from '@angular/material/list';
 import { RouterLink } from '@angular/router';
-import { DEFAULT_SETTINGS } from '@aldrek/core';
+import { DEFAULT_SETTINGS } from '@aldrek/core/shop';
 import { Keys } from '../keys/keys';
 import { ShopStore } from '../shop-store/shop.store';
 import { byPortions, TYPING_RESTS_MS } from '../ui/by-frames';

@@ -1,5 +1,5 @@
 /** The figures of single machines: kerf, and minutes until the shop has timed its own. */
-import { NOTED_MACHINES, type MachineNotes } from '@aldrek/core';
+import { NOTED_MACHINES, type MachineNotes } from '@aldrek/core/shop';
 import { USUAL_MINUTES, type RouteMachine } from '@aldrek/core/floor';
 import type { SettingFigure, SettingPage } from './setting-shape';
 

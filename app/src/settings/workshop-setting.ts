@@ -1,15 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
-import {
-  DEFAULT_MACHINES,
-  HAND_TOOL_SHOP,
-  parseStretches,
-  WEEKDAYS,
-  writeStretches,
-  type Machines,
-  type Weekday,
-  type Workshop,
-} from '@aldrek/core';
+import { parseStretches, WEEKDAYS, writeStretches, type Weekday, type Workshop } from '@aldrek/core/shop';
+import { DEFAULT_MACHINES, HAND_TOOL_SHOP, type Machines } from '@aldrek/core/yield';
 import { parseClamps, writeClamps, type MillingSchool, type RouteMachine } from '@aldrek/core/floor';
 import { ShopStore } from '../shop-store/shop.store';
 import { ChoiceField } from '../ui/choice-field';

@@ -7,7 +7,7 @@ import { MatButton, MatIconButton } from '@angular/material/button';
 import { MatTooltip } from '@angular/material/tooltip';
 import { mdiMenu, mdiRedo, mdiUndo, mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js';
 import { filter, map } from 'rxjs';
-import type { LengthUnit } from '@aldrek/core';
+import type { LengthUnit } from '@aldrek/core/wood';
 import { Icon } from '../ui/icon';
 import { exportInWords, StorageCare, storageInWords, type StorageState } from '../shop-store/storage-care';
 import { ClockChip } from '../clocks/clock-chip';

@@ -3,19 +3,16 @@ import 'fake-indexeddb/auto';
 import '@angular/compiler';
 import { createEnvironmentInjector, Injector, type EnvironmentInjector } from '@angular/core';
 import { beforeEach, describe, expect, it } from 'vitest';
+import { readPartLine, type PlannedCut, type Project, type ProjectPlan } from '@aldrek/core/project';
+import { readShop } from '@aldrek/core/shop';
 import {
-  readPartLine,
-  readShop,
   readTallyLine,
   type Find,
   type FindKind,
   type Haul,
   type OwnKind,
   type Piece,
-  type PlannedCut,
-  type Project,
-  type ProjectPlan,
-} from '@aldrek/core';
+} from '@aldrek/core/wood';
 import { ShopDb } from '../storage/shop-db';
 import { ShopRepository } from '../storage/shop-repository';
 import { Ids } from './ids';

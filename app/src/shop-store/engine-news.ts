@@ -1,5 +1,5 @@
 /** What another tab's changes did to one's own, in words. */
-import type { Conflict, ShopDocument } from '@aldrek/core';
+import type { Conflict, ShopDocument } from '@aldrek/core/shop';
 import type { EngineNews } from './shop-engine';
 
 export interface News {

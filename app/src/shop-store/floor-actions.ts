@@ -1,15 +1,7 @@
 import { inject, Injectable } from '@angular/core';
-import {
-  withRest,
-  type Entry,
-  type Milling,
-  type PartInHand,
-  type PartState,
-  type Piece,
-  type Project,
-  type ProjectPlan,
-  type WasteUse,
-} from '@aldrek/core';
+import { withRest, type Milling, type Project, type ProjectPlan } from '@aldrek/core/project';
+import { type Entry, type PartInHand, type PartState, type WasteUse } from '@aldrek/core/shop';
+import { type Piece } from '@aldrek/core/wood';
 import {
   cameOffBoard,
   doSteps,

@@ -1,5 +1,5 @@
 import { inject, Injectable } from '@angular/core';
-import type { EntryId } from '@aldrek/core';
+import type { EntryId } from '@aldrek/core/shop';
 import {
   correctedClock,
   pausedClock,

@@ -1,6 +1,6 @@
 import { Injectable, inject } from '@angular/core';
+import { brokenDownInto } from '@aldrek/core/shop';
 import {
-  brokenDownInto,
   breakdownOf,
   finishIsLeadFree,
   followFind,
@@ -16,7 +16,7 @@ import {
   type OwnKind,
   type Piece,
   type PieceForRack,
-} from '@aldrek/core';
+} from '@aldrek/core/wood';
 import { Ids } from './ids';
 import { ShopStore } from './shop.store';
 import { Today } from './today';

@@ -1,5 +1,5 @@
 import { inject, Injectable } from '@angular/core';
-import { setParts, type Brief, type Project } from '@aldrek/core';
+import { setParts, type Brief, type Project } from '@aldrek/core/project';
 import { jointsLeft, usualJoints, withJoinery, type Joint, type Room } from '@aldrek/core/floor';
 import { Ids } from './ids';
 import { ShopStore } from './shop.store';

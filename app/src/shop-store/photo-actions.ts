@@ -1,5 +1,5 @@
 import { Injectable, inject } from '@angular/core';
-import type { Haul, Photo } from '@aldrek/core';
+import type { Haul, Photo } from '@aldrek/core/wood';
 import { Photos } from '../storage/photos';
 import type { StoredPhoto } from '../storage/shop-db';
 import { HaulActions } from './haul-actions';

@@ -1,27 +1,29 @@
 import { Injectable, inject } from '@angular/core';
+import { planedOff } from '@aldrek/core/shop';
 import {
-  cameM3,
   fullWidth,
-  howSure,
   keepOnPiece,
-  knowledgeOf,
   nextTag,
-  ownRecord,
   pieceVolumeM3,
-  reckonedM3,
-  usableShare,
   withReading,
-  type CameOut,
   type Find,
   type Finding,
   type FindKind,
   type Fix,
   type Grade,
-  type HowSure,
-  planedOff,
-  type PlanedRecord,
   type Piece,
-} from '@aldrek/core';
+} from '@aldrek/core/wood';
+import {
+  cameM3,
+  howSure,
+  knowledgeOf,
+  ownRecord,
+  reckonedM3,
+  usableShare,
+  type CameOut,
+  type HowSure,
+  type PlanedRecord,
+} from '@aldrek/core/yield';
 import { cameOffPlaner } from '@aldrek/core/floor';
 import { Ids } from './ids';
 import { ShopStore } from './shop.store';

@@ -1,5 +1,5 @@
 import { Injectable, inject } from '@angular/core';
-import type { PinnedPhoto } from '@aldrek/core';
+import type { PinnedPhoto } from '@aldrek/core/wood';
 import { Photos } from '../storage/photos';
 import { PhotoActions } from './photo-actions';
 import { PieceActions } from './piece-actions';

@@ -2,7 +2,6 @@ import { Injectable, inject } from '@angular/core';
 import {
   acceptConflicts,
   acceptPlan,
-  applyDelta,
   dropPlanAside,
   exchangePlans,
   inBlanks,
@@ -28,13 +27,14 @@ import {
   type BrokenPart,
   type Design,
   type Part,
-  type Piece,
   type PlannedCut,
   type Wanted,
   type PartReading,
   type Project,
   type ProjectPlan,
-} from '@aldrek/core';
+} from '@aldrek/core/project';
+import { applyDelta } from '@aldrek/core/shop';
+import { type Piece } from '@aldrek/core/wood';
 import { jointsLeft, usualJoints, withJoinery } from '@aldrek/core/floor';
 import type { TriedWay } from '../workers/protocol';
 import { Ids } from './ids';

@@ -1,4 +1,5 @@
 import { Injectable, inject } from '@angular/core';
+import { removePieces } from '@aldrek/core/project';
 import {
   clipTo,
   fullWidth,
@@ -6,7 +7,6 @@ import {
   hazardSet,
   looseHazards,
   nextTag,
-  removePieces,
   notedOnBench,
   tagInitial,
   withReading,
@@ -15,7 +15,7 @@ import {
   type Piece,
   type TalliedPiece,
   type TallyReading,
-} from '@aldrek/core';
+} from '@aldrek/core/wood';
 import { Ids } from './ids';
 import { ShopStore } from './shop.store';
 import { Today } from './today';

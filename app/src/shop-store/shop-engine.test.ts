@@ -1,7 +1,8 @@
 import 'fake-indexeddb/auto';
 import fc from 'fast-check';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { emptyShop, type Piece, type ShopDocument } from '@aldrek/core';
+import { emptyShop, type ShopDocument } from '@aldrek/core/shop';
+import { type Piece } from '@aldrek/core/wood';
 import { aBoard } from '../../test-support/made-up-piece';
 import { ShopDb } from '../storage/shop-db';
 import { ShopRepository, type StoredShop } from '../storage/shop-repository';

@@ -18,7 +18,7 @@ import {
   type Retagged,
   type ShopChange,
   type ShopDocument,
-} from '@aldrek/core';
+} from '@aldrek/core/shop';
 import { bytesOf, forgotten, NO_HISTORY, trimmed, type History, type Step } from '../storage/history';
 import type { ShopRepository, StoredShop, Write } from '../storage/shop-repository';
 

@@ -1,16 +1,8 @@
 import { computed, inject, InjectionToken } from '@angular/core';
 import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
-import {
-  cameOfBoards,
-  emptyShop,
-  milledOf,
-  type Find,
-  type Haul,
-  type LengthUnit,
-  type Piece,
-  type Project,
-  type ShopDocument,
-} from '@aldrek/core';
+import { type Project } from '@aldrek/core/project';
+import { cameOfBoards, emptyShop, milledOf, type ShopDocument } from '@aldrek/core/shop';
+import { type Find, type Haul, type LengthUnit, type Piece } from '@aldrek/core/wood';
 import type { Step } from '../storage/history';
 import { ShopRepository } from '../storage/shop-repository';
 import { goneTabs, ownTab } from '../storage/tabs';

@@ -1,5 +1,5 @@
 /** The steps that can be undone and redone: values, trimmed alike in memory and on disk. */
-import { SHOP_TABLES, type ShopChange } from '@aldrek/core';
+import { SHOP_TABLES, type ShopChange } from '@aldrek/core/shop';
 
 /** One step of undo of this tab. */
 export interface Step {

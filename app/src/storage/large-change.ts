@@ -1,5 +1,5 @@
 /** Large changes in parts: a browser copies each record that is stored, and thousands at once would hold up the page. */
-import { emptyChange, SHOP_TABLES, type Delta, type ShopChange } from '@aldrek/core';
+import { emptyChange, SHOP_TABLES, type Delta, type ShopChange } from '@aldrek/core/shop';
 import { recordsIn } from './history';
 
 /** A change of more records than this is kept in parts, and not told to other tabs record by record. */

@@ -1,19 +1,17 @@
 import Dexie, { type EntityTable, type Table } from 'dexie';
+import { type Project } from '@aldrek/core/project';
 import {
   completeSettings,
   entriesBefore6,
   planedEntry,
   type Delta,
   type Raw,
-  nextTag,
-  type Haul,
-  type Piece,
-  type Project,
   type ShopChange,
   type ShopSettings,
   emptyChange,
   type Entry,
-} from '@aldrek/core';
+} from '@aldrek/core/shop';
+import { nextTag, type Haul, type Piece } from '@aldrek/core/wood';
 
 /** One step of undo, of the tab that made it. */
 export interface StoredStep {

@@ -1,14 +1,8 @@
 import 'fake-indexeddb/auto';
 import Dexie from 'dexie';
 import { beforeEach, describe, expect, it } from 'vitest';
-import {
-  changeBetween,
-  DEFAULT_SETTINGS,
-  emptyShop,
-  inverse,
-  type Piece,
-  type ShopDocument,
-} from '@aldrek/core';
+import { changeBetween, DEFAULT_SETTINGS, emptyShop, inverse, type ShopDocument } from '@aldrek/core/shop';
+import { type Piece } from '@aldrek/core/wood';
 import { aBoard } from '../../test-support/made-up-piece';
 import {
   bytesOf,

@@ -7,7 +7,7 @@ import {
   type ShopChange,
   type ShopDocument,
   type ShopSettings,
-} from '@aldrek/core';
+} from '@aldrek/core/shop';
 import type { EntityTable } from 'dexie';
 import { turn } from '../turns/turns';
 import { recordsIn, type History, type Step } from './history';

@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto';
 import '@angular/compiler';
 import { createEnvironmentInjector, Injector, type EnvironmentInjector } from '@angular/core';
 import { expect, it } from 'vitest';
-import { changeBetween, emptyShop } from '@aldrek/core';
+import { changeBetween, emptyShop } from '@aldrek/core/shop';
 import { aBoard } from '../../test-support/made-up-piece';
 import { PHOTO_DB, Photos } from './photos';
 import { ShopDb, type StoredPhoto } from './shop-db';

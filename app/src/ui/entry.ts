@@ -20,7 +20,7 @@ import {
   FormControl,
   type ValidationErrors,
 } from '@angular/forms';
-import { fail, ok, type Result } from '@aldrek/core';
+import { fail, ok, type Result } from '@aldrek/core/wood';
 import { ReadingFields, type Reads } from './reading-fields';
 
 /** How far one press of an arrow key goes: with Alt, on its own, with Shift. */

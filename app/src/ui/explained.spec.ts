@@ -1,6 +1,6 @@
 import { MatButtonHarness } from '@angular/material/button/testing';
 import { describe, expect, it } from 'vitest';
-import type { Explained } from '@aldrek/core';
+import type { Explained } from '@aldrek/core/yield';
 import { heard, show, unitOf } from '../../test-support/component';
 import { ExplainedFigure } from './explained';
 

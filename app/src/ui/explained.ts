@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
-import type { Explained } from '@aldrek/core';
+import type { Explained } from '@aldrek/core/yield';
 import { LENGTH_UNIT } from '../format/length-unit';
 import { quantityText } from '../format/quantity';
 

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, forwardRef, input } from '@angular/
 import { NG_VALUE_ACCESSOR, ReactiveFormsModule } from '@angular/forms';
 import { MatError, MatFormField, MatSuffix } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
-import { fail, ok, type Result } from '@aldrek/core';
+import { fail, ok, type Result } from '@aldrek/core/wood';
 import { LengthFigure } from '../format/length-figure';
 import { ENTRY_TEMPLATE, FigureEntry, type StepSize } from './entry';
 

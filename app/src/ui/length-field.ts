@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, forwardRef, inject, input } from '@
 import { NG_VALUE_ACCESSOR, ReactiveFormsModule } from '@angular/forms';
 import { MatError, MatFormField, MatSuffix } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
-import { formatLength, ok, parseLength, type LengthUnit, type Result } from '@aldrek/core';
+import { formatLength, ok, parseLength, type LengthUnit, type Result } from '@aldrek/core/wood';
 import { LengthFigure } from '../format/length-figure';
 import { LENGTH_UNIT } from '../format/length-unit';
 import { ENTRY_TEMPLATE, FigureEntry, type StepSize } from './entry';

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { MatButton } from '@angular/material/button';
-import type { NominalReading } from '@aldrek/core';
+import type { NominalReading } from '@aldrek/core/wood';
 
 /** One tap to take a size that was read as nominal (the chip beside it says as what) for the true size. */
 @Component({

@@ -1,5 +1,5 @@
 import { booleanAttribute, DestroyRef, Directive, ElementRef, inject, input, output } from '@angular/core';
-import { formatLength } from '@aldrek/core';
+import { formatLength } from '@aldrek/core/wood';
 import { LENGTH_UNIT } from '../format/length-unit';
 import { ReadingFields } from './reading-fields';
 

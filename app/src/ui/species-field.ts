@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
-import { findSpecies, SPECIES, speciesName, type Certainty, type SpeciesId } from '@aldrek/core';
+import { findSpecies, SPECIES, speciesName, type Certainty, type SpeciesId } from '@aldrek/core/wood';
 import { TextField } from './text-field';
 
 export interface ChosenSpecies {

@@ -1,4 +1,5 @@
-import { canGive, estimateYield, type Giving, type Piece } from '@aldrek/core';
+import { type Piece } from '@aldrek/core/wood';
+import { canGive, estimateYield, type Giving } from '@aldrek/core/yield';
 import type { FiguresAnswer, FiguresQuestion, PieceFigures } from './protocol';
 import { serve } from './serve';
 

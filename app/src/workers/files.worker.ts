@@ -1,4 +1,5 @@
-import { pieceTable, type Piece } from '@aldrek/core';
+import { pieceTable } from '@aldrek/core/shop';
+import { type Piece } from '@aldrek/core/wood';
 import { toCsv } from '../readers/csv';
 import { packShop } from '../readers/shop-archive';
 import { readFile } from '../readers/read-file';

@@ -14,7 +14,7 @@ import {
   type MatchPlan,
   type MatchStep,
   type SearchOptions,
-} from '@aldrek/core';
+} from '@aldrek/core/match';
 import { borrowed } from './borrowed';
 import type { MatchAnswer, MatchAsk, MatchNote, MatchProgress, PlansById } from './protocol';
 import { serve, type Asked } from './serve';

@@ -1,17 +1,8 @@
 /** Ways out of a shortage as they are offered, with what each would change: made where the rack is, not on the page. */
-import {
-  deltaBetween,
-  formatLength,
-  shortfall,
-  waysOut,
-  type Delta,
-  type LengthUnit,
-  type Piece,
-  type Project,
-  type ProjectLook,
-  type ShopInView,
-  type WayOut,
-} from '@aldrek/core';
+import { shortfall, type ProjectLook, type ShopInView } from '@aldrek/core/match';
+import { waysOut, type Project, type WayOut } from '@aldrek/core/project';
+import { deltaBetween, type Delta } from '@aldrek/core/shop';
+import { formatLength, type LengthUnit, type Piece } from '@aldrek/core/wood';
 import { toneApart } from '../colour/tone';
 import type { OfferedWay } from './protocol';
 

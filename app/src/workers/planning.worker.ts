@@ -1,22 +1,21 @@
 /** Holds the rack and the projects, hears of every change, and answers what is asked of them. */
 import {
-  applyDelta,
   asOne,
   chooseGroups,
   isBetterPlan,
   KnownBoards,
   lookAt,
   matchSteps,
-  matesOf,
   plansOf,
   projectInstance,
   restOf,
   verifyPlan,
   type MatchPlan,
-  type Piece,
-  type Project,
   type ShopInView,
-} from '@aldrek/core';
+} from '@aldrek/core/match';
+import { matesOf, type Project } from '@aldrek/core/project';
+import { applyDelta } from '@aldrek/core/shop';
+import { type Piece } from '@aldrek/core/wood';
 import { shopDay, shopSteps } from '@aldrek/core/floor';
 import type {
   DayAsk,

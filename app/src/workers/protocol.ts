@@ -1,33 +1,17 @@
 /** What each worker is asked and what it answers; how the messages travel is told in `messages.ts`. */
+import type { CouldMake, Largest, LargestOfTwo, MatchPlan, MatchStep, ProjectLook } from '@aldrek/core/match';
+import type { Design, DesignSize, PlannedCut, Project, ProjectPlan, WayOut } from '@aldrek/core/project';
+import type { Delta, DocumentFault, ShopDocument, TableRow, PartInHand, Workshop } from '@aldrek/core/shop';
+import type { LengthUnit, Piece } from '@aldrek/core/wood';
 import type {
-  CouldMake,
   Cutting,
   CuttingHabits,
-  Delta,
-  Design,
-  DesignSize,
-  DocumentFault,
   Giving,
-  Largest,
-  LargestOfTwo,
-  LengthUnit,
   Machines,
-  MatchPlan,
-  MatchStep,
-  Piece,
-  PlannedCut,
   PieceYield,
-  Project,
-  ProjectLook,
-  ProjectPlan,
-  ShopDocument,
-  TableRow,
   Want,
-  WayOut,
   YieldAsk,
-  PartInHand,
-  Workshop,
-} from '@aldrek/core';
+} from '@aldrek/core/yield';
 import type { GlueClock, OwnMinutes, ShopDay, ShopStep } from '@aldrek/core/floor';
 import type { TableHead, TableReadingAsk } from '../readers/read-table';
 import type { StoredPhoto } from '../storage/shop-db';

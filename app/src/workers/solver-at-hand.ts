@@ -1,4 +1,4 @@
-import type { Solver } from '@aldrek/core';
+import type { Solver } from '@aldrek/core/match';
 
 let solver: Promise<Solver | null> | null = null;
 

@@ -1,6 +1,6 @@
 import loadHighs from 'highs';
 import wasmPath from 'highs/runtime';
-import { solverFrom, type Solver } from '@aldrek/core';
+import { solverFrom, type Solver } from '@aldrek/core/match';
 
 /** The solver of linear and whole-number programmes, fetched when a search first wants it. */
 export async function loadSolver(): Promise<Solver> {

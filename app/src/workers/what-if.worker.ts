@@ -5,10 +5,10 @@ import {
   largest,
   largestOfTwo,
   lookAt,
-  matesOf,
   tryProject,
   type Solver,
-} from '@aldrek/core';
+} from '@aldrek/core/match';
+import { matesOf } from '@aldrek/core/project';
 import { borrowed } from './borrowed';
 import { offeredWays } from './offered-ways';
 import type { LentShop, WhatIfAsk, WhatIfStep } from './protocol';

@@ -1,4 +1,4 @@
-import { estimateYield, type PieceYield } from '@aldrek/core';
+import { estimateYield, type PieceYield } from '@aldrek/core/yield';
 import type { YieldQuestion } from './protocol';
 import { serve } from './serve';
 

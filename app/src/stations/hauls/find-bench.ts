@@ -27,7 +27,7 @@ import {
   type KeptWhole,
   type LengthUnit,
   type MeasureField,
-} from '@aldrek/core';
+} from '@aldrek/core/wood';
 import { dayText } from '../../format/day-text';
 import { FindDrawing } from '../../drawing/find-drawing';
 import { volumeText } from '../../format/measures';

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
-import { breakdownOf, measuresOf, type Find, type MeasureField } from '@aldrek/core';
+import { breakdownOf, measuresOf, type Find, type MeasureField } from '@aldrek/core/wood';
 import { ChoiceField, type Choice } from '../../ui/choice-field';
 import { FigureField } from '../../ui/figure-field';
 import { LengthField } from '../../ui/length-field';

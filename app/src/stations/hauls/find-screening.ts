@@ -13,7 +13,7 @@ import {
   TREATMENT_ABOUT,
   USE_NAMES,
   type Find,
-} from '@aldrek/core';
+} from '@aldrek/core/wood';
 import { Icon } from '../../ui/icon';
 import { TextField } from '../../ui/text-field';
 

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { LEAVE_HOW, LEAVE_NAMES, type Haul, type LeaveHow } from '@aldrek/core';
+import { LEAVE_HOW, LEAVE_NAMES, type Haul, type LeaveHow } from '@aldrek/core/wood';
 import { FigureField } from '../../ui/figure-field';
 import { HaulActions } from '../../shop-store/haul-actions';
 import { HaulPhotos } from './haul-photos';

@@ -1,6 +1,6 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { Router } from '@angular/router';
-import type { Find, FindKind, Haul, HaulReason, OwnKind } from '@aldrek/core';
+import type { Find, FindKind, Haul, HaulReason, OwnKind } from '@aldrek/core/wood';
 import { dayText } from '../../format/day-text';
 import { HaulView } from '../../in-hand/haul-view';
 import { RackView } from '../../in-hand/rack-view';

@@ -5,7 +5,7 @@ import { MatSelectHarness } from '@angular/material/select/testing';
 import { MatStepperHarness } from '@angular/material/stepper/testing';
 import { MatFormFieldHarness } from '@angular/material/form-field/testing';
 import { describe, expect, it } from 'vitest';
-import type { Find, FindKind } from '@aldrek/core';
+import type { Find, FindKind } from '@aldrek/core/wood';
 import { heard, show } from '../../../test-support/component';
 import { FindMeasures } from './find-measures';
 import { FindScreening } from './find-screening';

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, DestroyRef, effect, inject, input, signal } from '@angular/core';
 import { MatIconButton } from '@angular/material/button';
 import { mdiCameraPlusOutline, mdiClose } from '@mdi/js';
-import type { Haul } from '@aldrek/core';
+import type { Haul } from '@aldrek/core/wood';
 import { Icon } from '../../ui/icon';
 import { PhotoActions } from '../../shop-store/photo-actions';
 import { FileButton } from '../../ui/file-button';

@@ -3,24 +3,26 @@ import { MatChipListbox, MatChipOption } from '@angular/material/chips';
 import { MatButton } from '@angular/material/button';
 import { MatExpansionPanel, MatExpansionPanelHeader } from '@angular/material/expansion';
 import {
-  fitsVehicle,
   HAUL_REASON_NAMES,
   HAUL_REASONS,
   LIFT_PLAN_KG,
   screen,
   speciesName,
   TWO_PEOPLE_KG,
-  usableShare,
-  VERDICT_NAMES,
-  worthOfHaul,
   type Find,
   type FindKind,
   type Haul,
   type HaulReason,
   type LengthUnit,
+} from '@aldrek/core/wood';
+import {
+  fitsVehicle,
+  usableShare,
+  VERDICT_NAMES,
+  worthOfHaul,
   type Range,
   type Trade,
-} from '@aldrek/core';
+} from '@aldrek/core/yield';
 import { LengthFigure } from '../../format/length-figure';
 import { areaText, volumeText } from '../../format/measures';
 

@@ -22,8 +22,8 @@ import {
   OUTCOME_NAMES,
   screen,
   type FindKind,
-  ownRecord,
-} from '@aldrek/core';
+} from '@aldrek/core/wood';
+import { ownRecord } from '@aldrek/core/yield';
 import { dayText } from '../../format/day-text';
 import { Keys } from '../../keys/keys';
 import { ShopFiles } from '../../files/shop-files';

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { MatCheckbox } from '@angular/material/checkbox';
-import type { Find, KeptWhole } from '@aldrek/core';
+import type { Find, KeptWhole } from '@aldrek/core/wood';
 import { FigureField } from '../../ui/figure-field';
 
 const UNASKED: KeptWhole = { worth: 0, chance: 0.5, hours: 0, materials: 0 };

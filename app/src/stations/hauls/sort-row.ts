@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { fullWidth, type Correction, type Piece, type SortOutcome, type SpeciesId } from '@aldrek/core';
+import { fullWidth, type Correction, type Piece, type SortOutcome, type SpeciesId } from '@aldrek/core/wood';
 import { WoodFace } from '../../drawing/wood-face';
 import { FigureField } from '../../ui/figure-field';
 import { LengthField } from '../../ui/length-field';

@@ -1,17 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MAT_DIALOG_DATA, MatDialogClose, MatDialogContent, MatDialogTitle } from '@angular/material/dialog';
 import { MatButton } from '@angular/material/button';
-import {
-  breakdownOf,
-  DEFAULT_TRADE,
-  priceOfNew,
-  ownRecord,
-  speciesName,
-  usableShare,
-  type FindKind,
-  type SpeciesId,
-  type Trade,
-} from '@aldrek/core';
+import { breakdownOf, speciesName, type FindKind, type SpeciesId } from '@aldrek/core/wood';
+import { DEFAULT_TRADE, priceOfNew, ownRecord, usableShare, type Trade } from '@aldrek/core/yield';
 import { FigureField } from '../../ui/figure-field';
 import { ShopStore } from '../../shop-store/shop.store';
 import { LengthField } from '../../ui/length-field';

@@ -4,7 +4,7 @@ import { MatButtonHarness } from '@angular/material/button/testing';
 import { MatCheckboxHarness } from '@angular/material/checkbox/testing';
 import { MatInputHarness } from '@angular/material/input/testing';
 import { provideRouter } from '@angular/router';
-import type { Finding, Piece } from '@aldrek/core';
+import type { Finding, Piece } from '@aldrek/core/wood';
 import { describe, expect, it, vi } from 'vitest';
 import { heard, show, TEST_DAY, textOf, withShop, write } from '../../../test-support/component';
 import { aBoard } from '../../../test-support/made-up-piece';

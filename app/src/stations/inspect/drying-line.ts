@@ -9,7 +9,7 @@ import {
   viewChild,
 } from '@angular/core';
 import type { EChartsType } from 'echarts/core';
-import type { MoistureReading } from '@aldrek/core';
+import type { MoistureReading } from '@aldrek/core/wood';
 
 /** Moisture over time, towards what its place brings wood to. The chart is fetched when it is first drawn. */
 @Component({

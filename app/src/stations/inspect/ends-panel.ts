@@ -2,18 +2,17 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import {
   CLEARANCE_NAMES,
   clearanceOf,
-  endTrims,
   formatLength,
   ironStains,
   isPunched,
-  isRoughEnd,
   planingOverPunchedMm,
   punchedIn,
   isMetalIn,
   knocked,
   NEXT_SLICE_MM,
   type Piece,
-} from '@aldrek/core';
+} from '@aldrek/core/wood';
+import { endTrims, isRoughEnd } from '@aldrek/core/yield';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatButton } from '@angular/material/button';
 import { PieceActions } from '../../shop-store/piece-actions';

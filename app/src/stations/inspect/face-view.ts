@@ -19,7 +19,7 @@ import {
   type Finding,
   type Piece,
   type Rect,
-} from '@aldrek/core';
+} from '@aldrek/core/wood';
 import { FindingMark } from '../../drawing/finding-mark';
 import { LENGTH_UNIT } from '../../format/length-unit';
 import { WoodFace } from '../../drawing/wood-face';

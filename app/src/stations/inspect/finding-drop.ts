@@ -7,7 +7,7 @@ import {
   type FindingFace,
   type FindingKind,
   type Piece,
-} from '@aldrek/core';
+} from '@aldrek/core/wood';
 import { tidied } from './finding-moves';
 
 /**

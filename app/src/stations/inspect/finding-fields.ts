@@ -11,7 +11,7 @@ import {
   type LengthUnit,
   type Piece,
   type StainColour,
-} from '@aldrek/core';
+} from '@aldrek/core/wood';
 import type { Choice } from '../../ui/choice-field';
 import { onSide } from './finding-drop';
 import { ChoiceField } from '../../ui/choice-field';

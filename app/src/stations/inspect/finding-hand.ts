@@ -9,7 +9,7 @@ import {
   type FindingFace,
   type FindingKind,
   type Piece,
-} from '@aldrek/core';
+} from '@aldrek/core/wood';
 import { Ids } from '../../shop-store/ids';
 import { PieceActions } from '../../shop-store/piece-actions';
 import { ShopStore } from '../../shop-store/shop.store';

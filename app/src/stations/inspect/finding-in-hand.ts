@@ -15,7 +15,7 @@ import {
   type Finding,
   type Grade,
   type Piece,
-} from '@aldrek/core';
+} from '@aldrek/core/wood';
 import { areaText } from '../../format/measures';
 import { Ids } from '../../shop-store/ids';
 import { FateGains } from '../../estimates/fate-gains';

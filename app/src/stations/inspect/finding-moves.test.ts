@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import type { Finding } from '@aldrek/core';
+import type { Finding } from '@aldrek/core/wood';
 import { aBoard } from '../../../test-support/made-up-piece';
 import { dragged, nudged, nudgeSteps, tidied } from './finding-moves';
 

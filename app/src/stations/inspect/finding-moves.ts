@@ -1,5 +1,12 @@
 /** What arrows and handles do to a finding: nudge and stretch, kept on the piece. */
-import { fullWidth, keepOnPiece, MM_PER_INCH, type Finding, type LengthUnit, type Piece } from '@aldrek/core';
+import {
+  fullWidth,
+  keepOnPiece,
+  MM_PER_INCH,
+  type Finding,
+  type LengthUnit,
+  type Piece,
+} from '@aldrek/core/wood';
 
 /** Steps of a nudge, mm: a usual one and a fine one. */
 export const nudgeSteps = (unit: LengthUnit): { usual: number; fine: number } =>

@@ -6,13 +6,12 @@ import {
   findingKindFacts,
   isInTheWay,
   isMarkKind,
-  isPlanedOff,
-  trimsOf,
   type Finding,
   type FindingId,
   type Grade,
   type Piece,
-} from '@aldrek/core';
+} from '@aldrek/core/wood';
+import { isPlanedOff, trimsOf } from '@aldrek/core/yield';
 import { aMarkOf, FindingMark } from '../../drawing/finding-mark';
 import { LengthFigure } from '../../format/length-figure';
 import { ShopStore } from '../../shop-store/shop.store';

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { MatTooltip } from '@angular/material/tooltip';
-import { FINDING_KINDS, findingKindFacts, isMarkKind, type FindingKind, type Piece } from '@aldrek/core';
+import { FINDING_KINDS, findingKindFacts, isMarkKind, type FindingKind, type Piece } from '@aldrek/core/wood';
 import { aMarkOf, FindingMark } from '../../drawing/finding-mark';
 import { FindingHand } from './finding-hand';
 import { FindingInHand } from './finding-in-hand';

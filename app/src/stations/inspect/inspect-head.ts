@@ -3,7 +3,7 @@ import { MatIconButton } from '@angular/material/button';
 import { MatTooltip } from '@angular/material/tooltip';
 import { Router } from '@angular/router';
 import { mdiChevronLeft, mdiChevronRight } from '@mdi/js';
-import { speciesLabel, type Piece } from '@aldrek/core';
+import { speciesLabel, type Piece } from '@aldrek/core/wood';
 import { LengthFigure } from '../../format/length-figure';
 import { Notices } from '../../notices/notices';
 import { ShopStore } from '../../shop-store/shop.store';

@@ -1,4 +1,4 @@
-import { FINDING_KINDS, findingKindFacts, type FindingKind } from '@aldrek/core';
+import { FINDING_KINDS, findingKindFacts, type FindingKind } from '@aldrek/core/wood';
 import type { KeyBinding, KeyRow } from '../../keys/keys';
 
 /** What a key of Inspect does; the station says how. */

@@ -6,7 +6,7 @@ import { MatFormFieldHarness } from '@angular/material/form-field/testing';
 import { MatInputHarness } from '@angular/material/input/testing';
 import { MatSelectHarness } from '@angular/material/select/testing';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import type { Finding, Piece } from '@aldrek/core';
+import type { Finding, Piece } from '@aldrek/core/wood';
 import { heard, show, withShop } from '../../../test-support/component';
 import { FakeWorker } from '../../../test-support/fake-worker';
 import { aBoard } from '../../../test-support/made-up-piece';

@@ -1,5 +1,6 @@
 import { Injectable, signal } from '@angular/core';
-import type { Grade, PieceSize, Wish } from '@aldrek/core';
+import type { Grade } from '@aldrek/core/wood';
+import type { PieceSize, Wish } from '@aldrek/core/yield';
 
 /** What is noted below the faces, in turn. */
 export const PANELS = ['findings', 'shape', 'warp', 'wood', 'ends'] as const;

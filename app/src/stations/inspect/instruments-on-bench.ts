@@ -1,5 +1,5 @@
 import { DestroyRef, effect, inject, type Signal } from '@angular/core';
-import type { Piece } from '@aldrek/core';
+import type { Piece } from '@aldrek/core/wood';
 import { Instruments } from '../../instruments/instruments';
 import { PieceActions } from '../../shop-store/piece-actions';
 import { InspectView } from './inspect-view';

@@ -8,7 +8,8 @@ import {
 } from '@angular/material/dialog';
 import { MatButton } from '@angular/material/button';
 import { MatCheckbox } from '@angular/material/checkbox';
-import { cameM3, type CameOut, type Cutting, type Grade, type Piece } from '@aldrek/core';
+import { type Grade, type Piece } from '@aldrek/core/wood';
+import { cameM3, type CameOut, type Cutting } from '@aldrek/core/yield';
 import { volumeInDm3 } from '../../format/measures';
 import { FigureField } from '../../ui/figure-field';
 import { PieceActions } from '../../shop-store/piece-actions';

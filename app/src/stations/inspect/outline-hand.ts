@@ -1,5 +1,5 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import { fullWidth, outlineOf, type Outline, type Piece } from '@aldrek/core';
+import { fullWidth, outlineOf, type Outline, type Piece } from '@aldrek/core/wood';
 import { PieceActions } from '../../shop-store/piece-actions';
 import type { FacePoint } from './face-view';
 import { FindingHand } from './finding-hand';

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { outlineFault, outlineOf } from '@aldrek/core';
+import { outlineFault, outlineOf } from '@aldrek/core/wood';
 import { aBoard } from '../../../test-support/made-up-piece';
 import { moved, readWidths, withoutPoint, withPoint } from './outline-moves';
 

@@ -8,7 +8,7 @@ import {
   type LengthUnit,
   type Outline,
   type PlanPoint,
-} from '@aldrek/core';
+} from '@aldrek/core/wood';
 
 export interface EdgePoint {
   readonly edge: Edge;

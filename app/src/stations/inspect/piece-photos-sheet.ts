@@ -11,7 +11,7 @@ import {
 import { MAT_DIALOG_DATA, MatDialogClose, MatDialogContent, MatDialogTitle } from '@angular/material/dialog';
 import { MatButton } from '@angular/material/button';
 import { mdiCameraPlusOutline } from '@mdi/js';
-import { fullWidth, type PinnedPhoto } from '@aldrek/core';
+import { fullWidth, type PinnedPhoto } from '@aldrek/core/wood';
 import { Icon } from '../../ui/icon';
 import { labOf, toneCss, toneOf } from '../../colour/tone';
 import { PieceActions } from '../../shop-store/piece-actions';

@@ -1,7 +1,8 @@
 import { inject, Injectable } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import { Router } from '@angular/router';
-import type { Piece, PieceYield } from '@aldrek/core';
+import type { Piece } from '@aldrek/core/wood';
+import type { PieceYield } from '@aldrek/core/yield';
 import { PieceActions } from '../../shop-store/piece-actions';
 import { InspectView } from './inspect-view';
 import type { MilledAsk } from './milled-sheet';

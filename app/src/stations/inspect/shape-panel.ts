@@ -11,7 +11,7 @@ import {
   outlineOf,
   type Outline,
   type Piece,
-} from '@aldrek/core';
+} from '@aldrek/core/wood';
 import { LengthFigure } from '../../format/length-figure';
 import { PieceActions } from '../../shop-store/piece-actions';
 import { ShopStore } from '../../shop-store/shop.store';

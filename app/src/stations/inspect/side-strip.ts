@@ -14,7 +14,7 @@ import {
   type Finding,
   type FindingFace,
   type Piece,
-} from '@aldrek/core';
+} from '@aldrek/core/wood';
 import { FindingMark } from '../../drawing/finding-mark';
 import { endRings } from '../../drawing/end-rings';
 import { woodTone } from '../../drawing/species-tones';

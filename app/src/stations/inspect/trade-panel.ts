@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { type Grade, type Piece } from '@aldrek/core/wood';
 import {
   bestTradeFor,
   explainTrade,
@@ -6,10 +7,8 @@ import {
   limitsInWords,
   straightPart,
   tradeTable,
-  type Grade,
-  type Piece,
   type TradeRow,
-} from '@aldrek/core';
+} from '@aldrek/core/yield';
 import { LengthFigure } from '../../format/length-figure';
 import { woodTone } from '../../drawing/species-tones';
 import { ExplainedFigure } from '../../ui/explained';

@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { MatTooltip } from '@angular/material/tooltip';
-import { fullWidth, usableThickness, WARP_KINDS, type Piece, type WarpKind } from '@aldrek/core';
+import { fullWidth, WARP_KINDS, type Piece, type WarpKind } from '@aldrek/core/wood';
+import { usableThickness } from '@aldrek/core/yield';
 import { LengthFigure } from '../../format/length-figure';
 import { WarpDrawing } from '../../drawing/warp-drawing';
 import { PieceActions } from '../../shop-store/piece-actions';

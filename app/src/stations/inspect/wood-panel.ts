@@ -10,7 +10,7 @@ import {
   SETTLES_AT_PCT,
   SHELTER_NAMES,
   type Piece,
-} from '@aldrek/core';
+} from '@aldrek/core/wood';
 import { FigureField } from '../../ui/figure-field';
 import { toneCss } from '../../colour/tone';
 import { PieceActions } from '../../shop-store/piece-actions';

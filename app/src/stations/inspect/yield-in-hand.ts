@@ -1,5 +1,5 @@
 import { computed, effect, inject, Injectable, signal } from '@angular/core';
-import type { PieceYield } from '@aldrek/core';
+import type { PieceYield } from '@aldrek/core/yield';
 import { YieldService } from '../../estimates/yield.service';
 import { ShopStore } from '../../shop-store/shop.store';
 import { InspectView } from './inspect-view';

@@ -2,14 +2,9 @@ import { MatButtonToggleGroupHarness } from '@angular/material/button-toggle/tes
 import { MatExpansionPanelHarness } from '@angular/material/expansion/testing';
 import { MatInputHarness } from '@angular/material/input/testing';
 import { TestBed } from '@angular/core/testing';
-import {
-  estimateYield,
-  type Grade,
-  type Entry,
-  type Milled,
-  type Piece,
-  type PieceYield,
-} from '@aldrek/core';
+import { type Entry } from '@aldrek/core/shop';
+import { type Grade, type Piece } from '@aldrek/core/wood';
+import { estimateYield, type Milled, type PieceYield } from '@aldrek/core/yield';
 import { describe, expect, it } from 'vitest';
 import { heard, show, textOf, withShop, write } from '../../../test-support/component';
 import { aBoard } from '../../../test-support/made-up-piece';

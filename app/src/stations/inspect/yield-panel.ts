@@ -2,24 +2,26 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
 import { MatExpansionPanel, MatExpansionPanelHeader } from '@angular/material/expansion';
 import {
+  formatLength,
+  fullWidth,
+  pieceVolumeM3,
+  breakdownOf,
+  type Grade,
+  type Piece,
+  type School,
+} from '@aldrek/core/wood';
+import {
   explainShare,
   explainSure,
   explainThickness,
-  formatLength,
-  fullWidth,
   KNOWLEDGE_NAMES,
   knowledgeOf,
-  pieceVolumeM3,
   SCHOOL_NAMES,
   shopBias,
   WISH_NAMES,
   WISHES,
-  breakdownOf,
-  type Grade,
-  type Piece,
   type PieceYield,
-  type School,
-} from '@aldrek/core';
+} from '@aldrek/core/yield';
 import { LengthFigure } from '../../format/length-figure';
 import { volumeInDm3 } from '../../format/measures';
 import { ExplainedFigure } from '../../ui/explained';

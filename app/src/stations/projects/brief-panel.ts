@@ -4,14 +4,14 @@ import { MatCheckbox } from '@angular/material/checkbox';
 import {
   CHILDREN_NOTE,
   designById,
-  formatLength,
   machineLimits,
   outerSize,
   sizeLimits,
   usualSizes,
   type Brief,
   type Project,
-} from '@aldrek/core';
+} from '@aldrek/core/project';
+import { formatLength } from '@aldrek/core/wood';
 import type { Choice } from '../../ui/choice-field';
 import { FigureField } from '../../ui/figure-field';
 import { ProjectActions } from '../../shop-store/project-actions';

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
-import type { CouldMake } from '@aldrek/core';
+import type { CouldMake } from '@aldrek/core/match';
 import { DesignElevation } from '../../drawing/design-elevation';
 import { Keys } from '../../keys/keys';
 import { ProjectActions } from '../../shop-store/project-actions';

@@ -1,30 +1,20 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
+import { OFFCUT_ID, showFaceOf } from '@aldrek/core/match';
+import { fitnessOf, matesOf, type Part, type PlannedCut, type Project } from '@aldrek/core/project';
+import { layoutLines, svgOf, templateLines, type DrawnLine } from '@aldrek/core/shop';
 import {
   cautionsFor,
-  fitnessOf,
   fullWidth,
   GRADE_NAMES,
-  layoutLines,
-  matesOf,
-  OFFCUT_ID,
   punchedIn,
-  SCHOOL_NAMES,
-  showFaceOf,
   speciesLabel,
-  STRAIGHTEN_TEXT,
-  svgOf,
-  templateLines,
   type Caution,
-  type DrawnLine,
   type EdgeState,
-  type Part,
   type Piece,
-  type PlannedCut,
-  type Project,
-  type SawWay,
-} from '@aldrek/core';
+} from '@aldrek/core/wood';
+import { SCHOOL_NAMES, STRAIGHTEN_TEXT, type SawWay } from '@aldrek/core/yield';
 import {
   cautionsAtCut,
   cutSheet,

@@ -1,18 +1,18 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { MatSlider, MatSliderThumb } from '@angular/material/slider';
+import { type LargestPair } from '@aldrek/core/match';
 import {
   designById,
   designFaults,
   FormulaError,
-  formatLength,
   sizeFault,
   usualSizes,
   type Design,
   type DesignSize,
-  type LargestPair,
   type Project,
-} from '@aldrek/core';
+} from '@aldrek/core/project';
+import { formatLength } from '@aldrek/core/wood';
 import { DesignElevation } from '../../drawing/design-elevation';
 import { woodTone, type WoodTone } from '../../drawing/species-tones';
 import { FigureField } from '../../ui/figure-field';

@@ -9,14 +9,12 @@ import {
 import { MatButton, MatIconButton } from '@angular/material/button';
 import {
   designFaults,
-  GRADE_NAMES,
-  GRADES,
   usualSizes,
   type Design,
   type DesignPart,
   type DesignSize,
-  type Grade,
-} from '@aldrek/core';
+} from '@aldrek/core/project';
+import { GRADE_NAMES, GRADES, type Grade } from '@aldrek/core/wood';
 import { mdiClose } from '@mdi/js';
 import { Icon } from '../../ui/icon';
 import { DesignElevation } from '../../drawing/design-elevation';

@@ -1,6 +1,6 @@
 import { inject, Injectable } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
-import type { Design } from '@aldrek/core';
+import type { Design } from '@aldrek/core/project';
 
 /** Opens the sheet on which a design is written; fetched when it is first wanted. */
 @Injectable({ providedIn: 'root' })

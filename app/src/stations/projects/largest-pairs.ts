@@ -1,12 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { MatButton } from '@angular/material/button';
-import {
-  formatLength,
-  largestPair,
-  type DesignSize,
-  type LargestOfTwo,
-  type LargestPair,
-} from '@aldrek/core';
+import { largestPair, type LargestOfTwo, type LargestPair } from '@aldrek/core/match';
+import { type DesignSize } from '@aldrek/core/project';
+import { formatLength } from '@aldrek/core/wood';
 import { ShopStore } from '../../shop-store/shop.store';
 
 /** Room for the drawing, px. */

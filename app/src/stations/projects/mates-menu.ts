@@ -3,7 +3,7 @@ import { MatButton } from '@angular/material/button';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
 import { mdiCheckboxBlankOutline, mdiCheckboxMarked } from '@mdi/js';
-import type { Project } from '@aldrek/core';
+import type { Project } from '@aldrek/core/project';
 import { Icon } from '../../ui/icon';
 import { ProjectActions } from '../../shop-store/project-actions';
 import { ShopStore } from '../../shop-store/shop.store';

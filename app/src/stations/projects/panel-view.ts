@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import type { Project, ProjectPlan } from '@aldrek/core';
+import type { Project, ProjectPlan } from '@aldrek/core/project';
 import { woodTone } from '../../drawing/species-tones';
 import { ShopStore } from '../../shop-store/shop.store';
 

@@ -8,7 +8,8 @@ import {
   viewChild,
 } from '@angular/core';
 import { MatButton } from '@angular/material/button';
-import { readPartLine, type NominalReading, type Project } from '@aldrek/core';
+import { readPartLine, type Project } from '@aldrek/core/project';
+import { type NominalReading } from '@aldrek/core/wood';
 import { marksOf, readLines, textOf } from '../../drawing/read-lines';
 import { NominalNote } from '../../ui/nominal-note';
 import { ReadingLine } from '../../ui/reading-line';

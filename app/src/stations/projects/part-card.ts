@@ -7,19 +7,16 @@ import {
   MatExpansionPanelContent,
 } from '@angular/material/expansion';
 import { mdiClose } from '@mdi/js';
+import { partFault, SOLID, type Part, inSinglePieces } from '@aldrek/core/project';
 import {
   GRADE_NAMES,
   GRADES,
-  partFault,
-  SOLID,
   SPECIES,
   speciesName,
   type LengthUnit,
-  type Part,
   type SpeciesId,
   formatLength,
-  inSinglePieces,
-} from '@aldrek/core';
+} from '@aldrek/core/wood';
 import { Icon } from '../../ui/icon';
 import type { Choice } from '../../ui/choice-field';
 import { LengthFigure } from '../../format/length-figure';

@@ -1,4 +1,4 @@
-import { partLetter, type Part, type Project } from '@aldrek/core';
+import { partLetter, type Part, type Project } from '@aldrek/core/project';
 
 function overParts(
   mates: readonly Project[],

@@ -11,7 +11,7 @@ import { Router, RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatTab, MatTabGroup, MatTabContent } from '@angular/material/tabs';
-import { inBlanks, type Part, type Project } from '@aldrek/core';
+import { inBlanks, type Part, type Project } from '@aldrek/core/project';
 import { fitScale } from '../../drawing/scale';
 import { PlanDraft } from '../../planning/plan-draft';
 import { ProjectActions } from '../../shop-store/project-actions';

@@ -12,18 +12,9 @@ import {
 import { RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
 import { MatTooltip } from '@angular/material/tooltip';
-import {
-  clearanceOf,
-  fullWidth,
-  layoutFaults,
-  OFFCUT_ID,
-  speciesLabel,
-  type MatchInstance,
-  type Piece,
-  type PlannedCut,
-  type Project,
-  type ProjectPlan,
-} from '@aldrek/core';
+import { layoutFaults, OFFCUT_ID, type MatchInstance } from '@aldrek/core/match';
+import { type PlannedCut, type Project, type ProjectPlan } from '@aldrek/core/project';
+import { clearanceOf, fullWidth, speciesLabel, type Piece } from '@aldrek/core/wood';
 import { PlanBoard } from '../../drawing/plan-board';
 import { Ruler } from '../../drawing/ruler';
 import { fitScale, scaleNote } from '../../drawing/scale';

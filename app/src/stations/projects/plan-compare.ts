@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatButton } from '@angular/material/button';
-import { formatLength, WANTED_NAMES, type Project } from '@aldrek/core';
+import { WANTED_NAMES, type Project } from '@aldrek/core/project';
+import { formatLength } from '@aldrek/core/wood';
 import { ProjectActions } from '../../shop-store/project-actions';
 import { ShopStore } from '../../shop-store/shop.store';
 import { planFigures } from './plan-figures';

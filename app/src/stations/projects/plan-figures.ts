@@ -1,11 +1,7 @@
-import {
-  OFFCUT_ID,
-  usableThickness,
-  type Machines,
-  type Piece,
-  type Project,
-  type ProjectPlan,
-} from '@aldrek/core';
+import { OFFCUT_ID } from '@aldrek/core/match';
+import { type Project, type ProjectPlan } from '@aldrek/core/project';
+import { type Piece } from '@aldrek/core/wood';
+import { usableThickness, type Machines } from '@aldrek/core/yield';
 
 /** What two plans are told apart by. */
 export interface PlanFigures {

@@ -2,7 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { MatButton } from '@angular/material/button';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatProgressBar } from '@angular/material/progress-bar';
-import { WANTED, WANTED_NAMES, type MatchStep } from '@aldrek/core';
+import { type MatchStep } from '@aldrek/core/match';
+import { WANTED, WANTED_NAMES } from '@aldrek/core/project';
 import { ProjectActions } from '../../shop-store/project-actions';
 import { MatchStore } from '../../planning/match.store';
 import { PlanDraft } from '../../planning/plan-draft';

@@ -4,7 +4,7 @@ import { MatFormField, MatLabel } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { MatButton } from '@angular/material/button';
 import { MatExpansionPanel, MatExpansionPanelHeader } from '@angular/material/expansion';
-import { isScanned } from '@aldrek/core';
+import { isScanned } from '@aldrek/core/wood';
 import { ProjectActions } from '../../shop-store/project-actions';
 import { ProjectView, type Told } from './project-view.store';
 

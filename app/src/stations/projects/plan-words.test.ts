@@ -1,12 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import {
-  DEFAULT_OFFCUT,
-  nearestMiss,
-  type FitnessReason,
-  type MatchInstance,
-  type PlanChange,
-  type PlannedCut,
-} from '@aldrek/core';
+import { DEFAULT_OFFCUT, nearestMiss, type MatchInstance } from '@aldrek/core/match';
+import { type FitnessReason, type PlanChange, type PlannedCut } from '@aldrek/core/project';
 import { lettersOf, namesOf, othersOf } from './part-names';
 import { changeWords, qualityWords, reasonWords, summaryWords, whyShort } from './plan-words';
 

@@ -1,24 +1,25 @@
+import { OFFCUT_ID, type MissingPart } from '@aldrek/core/match';
 import {
-  formatLength,
-  hazardRule,
-  OFFCUT_ID,
-  speciesName,
-  UNKNOWN_SPECIES,
-  USE_NAMES,
   WANTED_NAMES,
   type BoardAspect,
   type Fitness,
   type FitnessReason,
-  type LengthUnit,
-  type Machines,
-  type MissingPart,
   type Part,
   type PlanChange,
   type PlanHabits,
   type ProjectPlan,
-  type Ruling,
   type Wanted,
-} from '@aldrek/core';
+} from '@aldrek/core/project';
+import {
+  formatLength,
+  hazardRule,
+  speciesName,
+  UNKNOWN_SPECIES,
+  USE_NAMES,
+  type LengthUnit,
+  type Ruling,
+} from '@aldrek/core/wood';
+import { type Machines } from '@aldrek/core/yield';
 
 const counted = (many: number, one: string, more: string): string => `${many} ${many === 1 ? one : more}`;
 

@@ -1,6 +1,7 @@
 import { computed, inject } from '@angular/core';
 import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
-import { matesOf, partAreaMm2, speciesById, type Part, type Piece, type Project } from '@aldrek/core';
+import { matesOf, partAreaMm2, type Part, type Project } from '@aldrek/core/project';
+import { speciesById, type Piece } from '@aldrek/core/wood';
 import { MatchStore } from '../../planning/match.store';
 import { Planning } from '../../planning/planning';
 import { ShopStore } from '../../shop-store/shop.store';

@@ -1,23 +1,19 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
+import { piecesFor } from '@aldrek/core/match';
 import {
   DEFAULT_ALLOWANCES,
-  formatLength,
-  GRAIN_NAMES,
-  GRAINS,
-  piecesFor,
   rankLikeness,
   REPAIR_WAYS,
   repairSize,
-  UNKNOWN_SPECIES,
-  usableThickness,
   type BrokenPart,
-  type Grain,
   type Likeness,
   type Project,
   type RepairWay,
-} from '@aldrek/core';
+} from '@aldrek/core/project';
+import { formatLength, GRAIN_NAMES, GRAINS, UNKNOWN_SPECIES, type Grain } from '@aldrek/core/wood';
+import { usableThickness } from '@aldrek/core/yield';
 import { WoodFace } from '../../drawing/wood-face';
 import { labOf, toneApart, toneOf } from '../../colour/tone';
 import type { Choice } from '../../ui/choice-field';

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
 import { MatButton } from '@angular/material/button';
-import type { Project, ProjectPlan } from '@aldrek/core';
+import type { Project, ProjectPlan } from '@aldrek/core/project';
 import { ProjectActions } from '../../shop-store/project-actions';
 import { ShopStore } from '../../shop-store/shop.store';
 import { MatchStore } from '../../planning/match.store';

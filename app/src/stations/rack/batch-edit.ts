@@ -19,7 +19,7 @@ import { MatButton } from '@angular/material/button';
 import { MatFormField, MatError } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { MatOption } from '@angular/material/select';
-import { findSpecies, formatLength, SPECIES, speciesName, type Piece } from '@aldrek/core';
+import { findSpecies, formatLength, SPECIES, speciesName, type Piece } from '@aldrek/core/wood';
 import { RackActions, type BatchEdit } from '../../shop-store/rack-actions';
 import { ShopStore } from '../../shop-store/shop.store';
 import { LengthField } from '../../ui/length-field';

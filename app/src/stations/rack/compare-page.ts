@@ -21,11 +21,11 @@ import {
   fullWidth,
   GRADE_NAMES,
   GRADES,
-  SCHOOL_NAMES,
   speciesLabel,
   type Grade,
   type Piece,
-} from '@aldrek/core';
+} from '@aldrek/core/wood';
+import { SCHOOL_NAMES } from '@aldrek/core/yield';
 import { LengthFigure } from '../../format/length-figure';
 import { areaText, volumeInDm3, volumeText } from '../../format/measures';
 import { Ruler } from '../../drawing/ruler';

@@ -11,7 +11,7 @@ import {
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
-import { clearanceOf, hazardRule, hazardsOf, speciesLabel, type Piece } from '@aldrek/core';
+import { clearanceOf, hazardRule, hazardsOf, speciesLabel, type Piece } from '@aldrek/core/wood';
 import { LengthFigure } from '../../format/length-figure';
 import { FigureField } from '../../ui/figure-field';
 import { qrPath } from '../../labels/qr-code';

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { fullWidth, hazardRule, speciesLabel, type Piece } from '@aldrek/core';
+import { fullWidth, hazardRule, speciesLabel, type Piece } from '@aldrek/core/wood';
 import { LengthFigure } from '../../format/length-figure';
 import { StateMark } from '../../drawing/state-mark';
 import { PieceStates } from '../../in-hand/piece-states';

@@ -8,7 +8,7 @@ import {
   stockByPlace,
   type Place,
   type Shelter,
-} from '@aldrek/core';
+} from '@aldrek/core/wood';
 import type { Choice } from '../../ui/choice-field';
 import { ShopStore } from '../../shop-store/shop.store';
 import { Today } from '../../shop-store/today';

@@ -1,7 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { MatProgressBar } from '@angular/material/progress-bar';
-import { formatLength, GRADE_NAMES, GRADES, readPartLine, type Want } from '@aldrek/core';
+import { readPartLine } from '@aldrek/core/project';
+import { formatLength, GRADE_NAMES, GRADES } from '@aldrek/core/wood';
+import { type Want } from '@aldrek/core/yield';
 import { RackFigures, type GivingOrder } from '../../estimates/rack-figures';
 import { RackView } from '../../in-hand/rack-view';
 import type { Choice } from '../../ui/choice-field';

@@ -1,7 +1,7 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import { Router } from '@angular/router';
-import type { Piece } from '@aldrek/core';
+import type { Piece } from '@aldrek/core/wood';
 import { RackView } from '../../in-hand/rack-view';
 import { ScanSheet } from '../../labels/scan-sheet';
 import { Notices } from '../../notices/notices';

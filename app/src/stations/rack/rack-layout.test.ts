@@ -1,6 +1,6 @@
 import '@angular/compiler';
 import { expect, it } from 'vitest';
-import type { Piece } from '@aldrek/core';
+import type { Piece } from '@aldrek/core/wood';
 import { aBoard } from '../../../test-support/made-up-piece';
 import { atOnce } from '../../turns/turns';
 import { layRack, type RackQuestion } from './rack-layout';

@@ -1,5 +1,6 @@
 import { computed, DestroyRef, effect, inject, Injectable, signal } from '@angular/core';
-import type { Giving, LengthUnit, Piece } from '@aldrek/core';
+import type { LengthUnit, Piece } from '@aldrek/core/wood';
+import type { Giving } from '@aldrek/core/yield';
 import { RackFigures } from '../../estimates/rack-figures';
 import { RackView, type StackBy } from '../../in-hand/rack-view';
 import { ShopStore } from '../../shop-store/shop.store';

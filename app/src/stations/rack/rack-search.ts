@@ -1,5 +1,5 @@
 import MiniSearch from 'minisearch';
-import { hazardRule, speciesLabel, type Piece } from '@aldrek/core';
+import { hazardRule, speciesLabel, type Piece } from '@aldrek/core/wood';
 import { findingsInWords } from '../../format/spoken';
 import { portions, type Steps } from '../../turns/turns';
 

@@ -1,5 +1,5 @@
 /** What lies on the rack in all, in the units that go with the user's. */
-import { boardFeet, isScanned, M3_PER_BOARD_FOOT, type LengthUnit, type Piece } from '@aldrek/core';
+import { boardFeet, isScanned, M3_PER_BOARD_FOOT, type LengthUnit, type Piece } from '@aldrek/core/wood';
 import { areaText } from '../../format/measures';
 import { portions, type Steps } from '../../turns/turns';
 import type { Stack } from './stacks';

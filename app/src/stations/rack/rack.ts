@@ -10,7 +10,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { MatButton, MatIconButton } from '@angular/material/button';
-import type { Piece } from '@aldrek/core';
+import type { Piece } from '@aldrek/core/wood';
 import { areaText, volumeText } from '../../format/measures';
 import { Ruler } from '../../drawing/ruler';
 import { fitScale, scaleNote } from '../../drawing/scale';

@@ -8,7 +8,7 @@ import {
   MatDialogRef,
   MatDialogTitle,
 } from '@angular/material/dialog';
-import { cautionOfHazard, looseHazards, LOOSE_QUESTIONS, type Piece } from '@aldrek/core';
+import { cautionOfHazard, looseHazards, LOOSE_QUESTIONS, type Piece } from '@aldrek/core/wood';
 import { RackActions } from '../../shop-store/rack-actions';
 
 /**

@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import type { Piece } from '@aldrek/core';
+import type { Piece } from '@aldrek/core/wood';
 import { aBoard } from '../../../test-support/made-up-piece';
 import { KnownHeightsScroll } from './known-heights-scroll';
 import { atOnce } from '../../turns/turns';

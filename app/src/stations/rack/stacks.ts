@@ -1,4 +1,5 @@
 /** How pieces lie in the rack: sorted into stacks, as rows of known height. */
+import { worthPerM2 } from '@aldrek/core/match';
 import {
   formatLength,
   fullWidth,
@@ -6,11 +7,10 @@ import {
   SETTLES_AT_PCT,
   speciesName,
   stockByPlace,
-  worthPerM2,
   type LengthUnit,
   type Piece,
   type Place,
-} from '@aldrek/core';
+} from '@aldrek/core/wood';
 import { portions, sorting, type Steps } from '../../turns/turns';
 import type { GivingOrder } from '../../estimates/rack-figures';
 import type { StackBy } from '../../in-hand/rack-view';

@@ -1,5 +1,5 @@
 /** What a stock gives in all, by planed thickness and species. */
-import { speciesName, type Piece } from '@aldrek/core';
+import { speciesName, type Piece } from '@aldrek/core/wood';
 import type { PieceFigures } from '../../estimates/figures';
 
 interface TotalCell {

@@ -18,7 +18,7 @@ import {
   type NominalReading,
   type Piece,
   type TallyReading,
-} from '@aldrek/core';
+} from '@aldrek/core/wood';
 import { marksOf, readLines, textOf, type ReadLine } from '../../drawing/read-lines';
 import { NominalNote } from '../../ui/nominal-note';
 import { ReadingLine } from '../../ui/reading-line';

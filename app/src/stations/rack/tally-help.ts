@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component } from '@angular/core';
 import { MatDialogClose, MatDialogContent, MatDialogTitle } from '@angular/material/dialog';
 import { MatButton } from '@angular/material/button';
-import { FINDING_KINDS, findingKindFacts, HAZARD_KINDS } from '@aldrek/core';
+import { FINDING_KINDS, findingKindFacts, HAZARD_KINDS } from '@aldrek/core/wood';
 
 const FORMS: readonly (readonly [form: string, says: string])[] = [
   ['6 slat 1195 x 98 x 18 spruce', 'six pieces, their name, length × width × thickness, species'],

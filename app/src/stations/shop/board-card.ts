@@ -5,7 +5,7 @@ import {
   MatExpansionPanelContent,
   MatExpansionPanelHeader,
 } from '@angular/material/expansion';
-import { speciesLabel, type Piece } from '@aldrek/core';
+import { speciesLabel, type Piece } from '@aldrek/core/wood';
 import type { ShopStep } from '@aldrek/core/floor';
 import { PlanBoard } from '../../drawing/plan-board';
 import { Notices } from '../../notices/notices';

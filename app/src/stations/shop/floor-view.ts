@@ -1,20 +1,8 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
-import {
-  cautionsFor,
-  formatLength,
-  partLetter,
-  partsInHand,
-  restOf,
-  roughSize,
-  fullWidth,
-  woodBalance,
-  type Part,
-  type PartInHand,
-  type Piece,
-  type PlannedCut,
-  type Project,
-  type Warp,
-} from '@aldrek/core';
+import { restOf } from '@aldrek/core/match';
+import { partLetter, roughSize, type Part, type PlannedCut, type Project } from '@aldrek/core/project';
+import { partsInHand, woodBalance, type PartInHand } from '@aldrek/core/shop';
+import { cautionsFor, formatLength, fullWidth, type Piece, type Warp } from '@aldrek/core/wood';
 import {
   floorNow,
   gluedUps,

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
-import type { PartInHand, PartState } from '@aldrek/core';
+import type { PartInHand, PartState } from '@aldrek/core/shop';
 import { stateOf } from '@aldrek/core/floor';
 import { LengthFigure } from '../../format/length-figure';
 import { Notices } from '../../notices/notices';

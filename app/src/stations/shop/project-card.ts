@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import type { PartState } from '@aldrek/core';
+import type { PartState } from '@aldrek/core/shop';
 import {
   balanceOfProject,
   inHandFor,

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { MatButton, MatIconButton } from '@angular/material/button';
 import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
 import { mdiDotsVertical } from '@mdi/js';
-import type { RouteChange } from '@aldrek/core';
+import type { RouteChange } from '@aldrek/core/project';
 import {
   adviceAt,
   WAYS_OF,

@@ -10,7 +10,8 @@ import {
 import { MatButton } from '@angular/material/button';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { RouterLink } from '@angular/router';
-import type { Explained, Warp } from '@aldrek/core';
+import type { Warp } from '@aldrek/core/wood';
+import type { Explained } from '@aldrek/core/yield';
 import {
   adviceAt,
   assemblyCautions,

@@ -8,7 +8,8 @@ import { MatMenuHarness, MatMenuItemHarness } from '@angular/material/menu/testi
 import { MatSelectHarness } from '@angular/material/select/testing';
 import { provideRouter } from '@angular/router';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { acceptPlan, imbalanceM3, partsInHand, woodBalance, type ShopDocument } from '@aldrek/core';
+import { acceptPlan } from '@aldrek/core/project';
+import { imbalanceM3, partsInHand, woodBalance, type ShopDocument } from '@aldrek/core/shop';
 import { show, textOf, withShop, write } from '../../../test-support/component';
 import { theDemo } from '../../../test-support/demo';
 import { sayDayAtOnce } from '../../../test-support/floor';

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
-import type { Warp } from '@aldrek/core';
+import type { Warp } from '@aldrek/core/wood';
 import type { ShopStep, Waiting } from '@aldrek/core/floor';
 import { dayText } from '../../format/day-text';
 import { Notices } from '../../notices/notices';

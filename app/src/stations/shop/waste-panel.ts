@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButton } from '@angular/material/button';
-import type { Entry, WasteUse } from '@aldrek/core';
+import type { Entry, WasteUse } from '@aldrek/core/shop';
 import { hazardsIn, keptFromLandfill, wasteAnswers, wasteKg, WASTE_USE_NAMES } from '@aldrek/core/floor';
 import { volumeInDm3 } from '../../format/measures';
 import { FloorActions } from '../../shop-store/floor-actions';

@@ -1,4 +1,4 @@
-import type { PartState } from '@aldrek/core';
+import type { PartState } from '@aldrek/core/shop';
 import type { ProjectState, RouteDeed } from '@aldrek/core/floor';
 
 /** What is done at a step, as it is said at the machine. */

@@ -5,7 +5,7 @@ import { MatSelectHarness } from '@angular/material/select/testing';
 import { MatTabGroupHarness } from '@angular/material/tabs/testing';
 import { provideRouter } from '@angular/router';
 import { describe, expect, it } from 'vitest';
-import { DEFAULT_ALLOWANCES, type Part, type Project } from '@aldrek/core';
+import { DEFAULT_ALLOWANCES, type Part, type Project } from '@aldrek/core/project';
 import type { Joint } from '@aldrek/core/floor';
 import { show, textOf, withShop, write } from '../../../../test-support/component';
 import { JoineryPage } from './joinery-page';

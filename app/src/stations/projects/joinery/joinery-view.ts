@@ -1,14 +1,7 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import {
-  designById,
-  drawDesign,
-  FormulaError,
-  partsInHand,
-  speciesById,
-  viewsOf,
-  type Part,
-  type Project,
-} from '@aldrek/core';
+import { designById, drawDesign, FormulaError, viewsOf, type Part, type Project } from '@aldrek/core/project';
+import { partsInHand } from '@aldrek/core/shop';
+import { speciesById } from '@aldrek/core/wood';
 import {
   assemblyOf,
   extremesOf,

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButton } from '@angular/material/button';
-import { speciesName, type Explained } from '@aldrek/core';
+import { speciesName } from '@aldrek/core/wood';
+import { type Explained } from '@aldrek/core/yield';
 import { ROOM_FACTS, ROOMS, type Air, type RoomId } from '@aldrek/core/floor';
 import { SeasonPicture } from '../../../drawing/season-picture';
 import { lengthIn, numberIn } from '../../../format/explained-inputs';

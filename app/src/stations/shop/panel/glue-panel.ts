@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { MatButton } from '@angular/material/button';
 import { MatExpansionPanel, MatExpansionPanelHeader } from '@angular/material/expansion';
 import { RouterLink } from '@angular/router';
-import type { Explained } from '@aldrek/core';
+import type { Explained } from '@aldrek/core/yield';
 import {
   GLUE_FACTS,
   glueCautions,

@@ -2,7 +2,7 @@ import { MatButtonHarness } from '@angular/material/button/testing';
 import { MatInputHarness } from '@angular/material/input/testing';
 import { provideRouter } from '@angular/router';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { partsInHand, type ShopDocument } from '@aldrek/core';
+import { partsInHand, type ShopDocument } from '@aldrek/core/shop';
 import { counterFloor, milledFloor } from '../../../../../core/test-support/a-counter';
 import { show, textOf, withShop, write } from '../../../../test-support/component';
 import { FakeWorker, settled } from '../../../../test-support/fake-worker';

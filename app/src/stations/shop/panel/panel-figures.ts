@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import type { Explained } from '@aldrek/core';
+import type { Explained } from '@aldrek/core/yield';
 import { USUAL_RING_RADIUS_MM } from '@aldrek/core/floor';
 import { lengthIn, numberIn } from '../../../format/explained-inputs';
 import { LengthFigure } from '../../../format/length-figure';

@@ -1,5 +1,8 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import { flatteningOf, partLetter, partsInHand, pieceWeightKg, type Piece } from '@aldrek/core';
+import { flatteningOf } from '@aldrek/core/match';
+import { partLetter } from '@aldrek/core/project';
+import { partsInHand } from '@aldrek/core/shop';
+import { pieceWeightKg, type Piece } from '@aldrek/core/wood';
 import {
   bestOrder,
   cupOfPanel,
