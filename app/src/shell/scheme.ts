@@ -5,14 +5,20 @@ const KEPT = 'aldrek-scheme';
 /** Light or dark: as the machine says until the user chooses. */
 @Injectable({ providedIn: 'root' })
 export class Scheme {
+  private readonly machine = matchMedia('(prefers-color-scheme: dark)');
   private readonly state = signal(
-    (localStorage.getItem(KEPT) ??
-      (matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light')) === 'dark',
+    (localStorage.getItem(KEPT) ?? (this.machine.matches ? 'dark' : 'light')) === 'dark',
   );
   readonly dark = this.state.asReadonly();
 
   constructor() {
     this.apply();
+    // Some machines change at dusk, while the shop is open.
+    this.machine.addEventListener('change', ({ matches }) => {
+      if (localStorage.getItem(KEPT) !== null) return;
+      this.state.set(matches);
+      this.apply();
+    });
   }
 
   toggle(): void {

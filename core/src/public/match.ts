@@ -1,6 +1,6 @@
 // Matching stock to projects: the solver, and planning on top of it.
 
-// Matching stock to projects
+// The problem in numbers, and its solver
 export {
   DEFAULT_OFFCUT,
   isBetterPlan,
@@ -14,6 +14,8 @@ export {
 export { matchSteps, type MatchStep, type SearchOptions } from '../solver/solve.ts';
 export { solverFrom, type Solver } from '../solver/linear.ts';
 export { layoutFaults, verifyPlan } from '../solver/verify-plan.ts';
+
+// What projects ask of a rack
 export { flatteningOf, piecesFor, projectInstance } from '../planning/project-instance.ts';
 export { KnownBoards, showFaceOf, worthPerM2 } from '../planning/known-boards.ts';
 export { nearestMiss } from '../planning/nearest-miss.ts';
@@ -26,5 +28,5 @@ export { largest, type Largest } from '../planning/largest.ts';
 export { largestOfTwo, largestPair, type LargestOfTwo, type LargestPair } from '../planning/largest-two.ts';
 export { couldMake, rankCouldMake, type CouldMake } from '../planning/could-make.ts';
 
-// The shop floor
+// What is left of a plan that is being worked on
 export { restOf } from '../planning/rest.ts';

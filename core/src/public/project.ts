@@ -1,6 +1,6 @@
 // What is to be made: projects, parts and designs, who may use a piece, ways out, the life of a plan.
 
-// Projects
+// Projects, parts, designs
 export {
   DEFAULT_ALLOWANCES,
   partFault,
@@ -63,9 +63,7 @@ export { waysOut } from '../project/ways-out/ways-out.ts';
 export type { WayOut } from '../project/ways-out/way.ts';
 export { rankLikeness, REPAIR_WAYS, repairSize, type Likeness, type RepairWay } from '../project/likeness.ts';
 
-// The shop floor
+// On the shop floor: what is sawn, milling, blanks
 export { withRest } from '../project/sawn.ts';
 export type { Milling, RouteChange } from '../project/milling.ts';
-
-// The shop document, and changes to it
 export { inBlanks, inSinglePieces } from '../project/blanks.ts';

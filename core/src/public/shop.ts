@@ -1,6 +1,6 @@
 // The shop’s document and the changes to it: entries of the floor, tables, drawings, merging.
 
-// The shop floor
+// Entries of what was done, and the workshop
 export {
   brokenDownInto,
   imbalanceM3,

@@ -33,6 +33,7 @@ export { equilibriumMoisturePct } from '../timber/equilibrium.ts';
 // Places on wood
 export { areaMm2, clipTo, type Rect } from '../geometry/rectangle.ts';
 export { largestRectangle } from '../geometry/largest-rectangle.ts';
+export type { School } from '../geometry/school.ts';
 export {
   bandBetween,
   EDGES,
@@ -170,9 +171,6 @@ export {
   screen,
   woodHazards,
 } from '../hazards/screening.ts';
-
-// Yield
-export type { School } from '../geometry/school.ts';
 
 // How wood moves
 export { FIBRE_SATURATION_PCT, movementMm } from '../timber/movement.ts';

@@ -1,6 +1,5 @@
 // What wood gives: clear pieces, thickness, estimates and how sure they are, machines, worth.
 
-// Yield
 export { clearCuttings } from '../yield/cutting/clear-cuttings.ts';
 export { DEFAULT_HABITS, type CuttingHabits } from '../yield/habits.ts';
 export {
@@ -65,5 +64,5 @@ export {
   type Trade,
 } from '../yield/worth/worth-taking.ts';
 
-// The shop floor
+// Pulling a part flat
 export { blankFor, pullFlatForce, USUAL_STIFFNESS } from '../yield/thickness/blank.ts';
