@@ -38,7 +38,7 @@ import { usableThickness, type Milled } from '@aldrek/core/yield';
 import { usualJoints, type Joint } from '@aldrek/core/floor';
 
 /** How long the engine looks for each plan, in steps of its search; so that they come out the same every time. */
-const STEPS = 400;
+const STEPS = 2500;
 
 const file = (name: string): string => readFileSync(new URL(`./boathouse/${name}`, import.meta.url), 'utf8');
 const json = (name: string): unknown => JSON.parse(file(name));

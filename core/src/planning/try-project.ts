@@ -2,7 +2,7 @@
 import type { Project, ProjectPlan } from '../project/project.ts';
 import type { Piece } from '../stock/piece.ts';
 import type { Solver } from '../solver/linear.ts';
-import { isBetterPlan, type MatchPlan } from '../solver/instance.ts';
+import { isBetterPlan, provenBy, type MatchPlan } from '../solver/instance.ts';
 import { projectInstance, type ShopRules } from './project-instance.ts';
 import { matchSteps } from '../solver/solve.ts';
 import { verifyPlan } from '../solver/verify-plan.ts';
@@ -36,6 +36,7 @@ export function tryProject(
   let left = steps;
   for (const { plan } of matchSteps(instance, { solver })) {
     if (plan !== best && isBetterPlan(plan, best) && verifyPlan(instance, plan).length === 0) best = plan;
+    else if (best !== null) best = withProofOf(plan, best);
     if (--left <= 0 || until(plan)) break;
   }
   if (best === null) throw new Error('no plan passed the checker');
@@ -43,6 +44,14 @@ export function tryProject(
   const plan = plans.get(project.id);
   if (!plan) throw new Error(`the projects matched at once do not name ${project.name} itself`);
   return { plan, plans, groups };
+}
+
+/** What `plan` says of the least that any full plan counts holds for `best` as well. */
+function withProofOf(plan: MatchPlan, best: MatchPlan): MatchPlan {
+  if (plan === best || !coversAll(best) || !coversAll(plan)) return best;
+  if (provenBy(plan) <= provenBy(best)) return best;
+  const { bound, boundProven, weighedBound } = plan;
+  return { ...best, bound, boundProven, ...(weighedBound === undefined ? {} : { weighedBound }) };
 }
 
 export const coversAll = (plan: { readonly coverage: number }): boolean => plan.coverage >= 1 - 1e-9;
