@@ -205,4 +205,21 @@ describe('the best cutting of one board', () => {
     // 300 × 86.8 beside the part and 778.8 × 127 beyond it, where one band of 244 would keep 834.8 × 127.
     expect(found?.worth).toBeCloseTo(100 + 0.0007 * (300 * 86.8 + 778.8 * 127), 3);
   });
+
+  it('begins behind what is trimmed off an end, however short, and keeps the most of the rest', () => {
+    // Both ends trimmed by 25, a tongue along one edge: 55 are clear, of which the strip takes 53.
+    const ends = board(1648, 62, 3.2, [
+      { x: 0, y: 55, length: 1648, width: 7 },
+      { x: 0, y: 0, length: 25, width: 62 },
+      { x: 1623, y: 0, length: 25, width: 62 },
+    ]);
+    const keep: KeepRule = { ...KEEP_NOTHING, perMm2: 6e-7 };
+    for (const effort of [QUICK, THOROUGH]) {
+      const found = bestPattern(ends, [item(0, 1165, 53, 1)], [1], keep, effort, ['ripFirst']);
+      expect(found?.laid).toHaveLength(2);
+      const kept = found?.laid.find((laid) => laid.item < 0);
+      expect(kept?.width).toBeCloseTo(55, 6);
+      expect(kept?.length).toBeCloseTo(1648 - 2 * 25 - 1165 - 3.2, 6);
+    }
+  });
 });

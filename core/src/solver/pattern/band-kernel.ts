@@ -167,8 +167,11 @@ export class BandKernel {
     return Math.floor((at / this.view.V) * this.effort.slots);
   }
 
-  /** Whether a label that ends at a place with so much would be kept by no step, nor be the richest of all. */
-  private outdone(at: number, worth: number): boolean {
+  /**
+   * Whether a label that ends at a place with so much would be kept by no step, nor be the richest of all. The label that
+   * it only skips a finding from does not count: what begins behind the finding can't begin there.
+   */
+  private outdone(at: number, worth: number, skippedFrom = -1): boolean {
     const { view, labels, stepLabels } = this;
     if (at >= view.V - TOUCH) return worth <= (labels.worth[this.richest] as number);
     const step = this.stepAt(at);
@@ -176,6 +179,7 @@ export class BandKernel {
     const end = begin + (this.inStep[step] as number);
     for (let n = begin; n < end; n++) {
       const other = stepLabels[n] as number;
+      if (other === skippedFrom) continue;
       if ((labels.at[other] as number) <= at + TOUCH && (labels.worth[other] as number) >= worth - SAME_WORTH)
         return true;
     }
@@ -185,7 +189,7 @@ export class BandKernel {
   private put(at: number, worth: number, parent: number, slot: Slot | null): void {
     const { view, labels } = this;
     if (labels.many === MOST_LABELS) return;
-    if (labels.many > 0 && this.outdone(at, worth)) return;
+    if (labels.many > 0 && this.outdone(at, worth, slot === null ? parent : -1)) return;
     const richer = labels.many === 0 || worth > (labels.worth[this.richest] as number);
     const label = labels.add(at, worth, parent, slot);
     if (slot) {
@@ -196,7 +200,10 @@ export class BandKernel {
     if (at < view.V - TOUCH) this.addTo(this.stepAt(at), label);
   }
 
-  /** Adds a label to a step: those it is better than leave, and of many only the richest and the earliest stay. */
+  /**
+   * Adds a label to a step: those it is better than leave, and of many only the richest, the earliest and the richest that
+   * skips a finding stay.
+   */
   private addTo(step: number, label: number): void {
     const { stepLabels } = this;
     const { at: ends, worth: worths } = this.labels;
@@ -215,14 +222,19 @@ export class BandKernel {
     if (n - begin <= MOST_IN_STEP) return;
     let rich = stepLabels[begin] as number;
     let early = rich;
-    for (let k = begin + 1; k < n; k++) {
+    let skipped = -1;
+    for (let k = begin; k < n; k++) {
       const other = stepLabels[k] as number;
       if ((worths[other] as number) > (worths[rich] as number)) rich = other;
       if ((ends[other] as number) < (ends[early] as number)) early = other;
+      const richer = skipped < 0 || (worths[other] as number) > (worths[skipped] as number);
+      if (this.labels.slot[other] === null && richer) skipped = other;
     }
-    stepLabels[begin] = rich;
-    stepLabels[begin + 1] = early;
-    this.inStep[step] = early === rich ? 1 : 2;
+    n = begin;
+    stepLabels[n++] = rich;
+    if (early !== rich) stepLabels[n++] = early;
+    if (skipped >= 0 && skipped !== rich && skipped !== early) stepLabels[n++] = skipped;
+    this.inStep[step] = n - begin;
   }
 
   /** The classes that pay best in a band so high, each with its stack where nothing is in the way. */
