@@ -7,7 +7,7 @@
  * before metal is out and scanned; no edge that is not straight against a fence, the mitre saw's included; no blade, bit or
  * cutter where punched metal stays.
  *
- * Limits. One part out of one piece. The warp is taken as three gaps under a straight edge (see `warpLoss`).
+ * Long because the order is one list, told in one place. Limits. One part out of one piece. The warp is taken as three gaps under a straight edge (see `warpLoss`).
  */
 import type { EdgeState } from '../stock/edges.ts';
 import { warpLoss } from '../yield/thickness/warp-loss.ts';

@@ -74,6 +74,30 @@ function* sideBySide(
   }
 }
 
+/** Each board of an instance with what may be cut from it, at one price by area. */
+function* boardsOf(instance: MatchInstance): Generator<{
+  from: PatternBoard;
+  items: RelaxedItem[];
+  prices: number[];
+  keep: KeepRule;
+}> {
+  const problem = new Problem(instance);
+  for (let b = 0; b < instance.boards.length; b++) {
+    const wants = Array.from(
+      problem.wantsOf[b] as Int32Array,
+      (w) => problem.wants[w] as Problem['wants'][number],
+    );
+    if (wants.length === 0) continue;
+    const from = problem.board(b);
+    yield {
+      from,
+      items: wants.map((want) => relaxedItem(want, from.width, instance.jointAllowance)),
+      prices: wants.map((want) => Math.round((want.areaMm2 / (want.panel ? want.amount : 1)) * 4e-5 * SCALE)),
+      keep: problem.keepOf(b),
+    };
+  }
+}
+
 interface Strip {
   readonly least: number;
   readonly widest: number;
@@ -224,53 +248,28 @@ describe('relaxed pricing', () => {
 
   it('tells ways to cut that are worth at its prices what it says they are', () => {
     const instance = salvageInstance({ boards: 20, pieces: 25 }, 4);
-    const problem = new Problem(instance);
     let strips = 0;
-    instance.boards.forEach((_, b) => {
-      const wants = [...(problem.wantsOf[b] as Int32Array)];
-      if (wants.length === 0) return;
-      const from = problem.board(b);
-      const items = wants.map((w) =>
-        relaxedItem(problem.wants[w] as Problem['wants'][number], from.width, instance.jointAllowance),
-      );
-      const prices = wants.map((w) => {
-        const want = problem.wants[w] as Problem['wants'][number];
-        return Math.round((want.areaMm2 / (want.panel ? want.amount : 1)) * 4e-5 * SCALE);
-      });
+    for (const { from, items, prices, keep } of boardsOf(instance)) {
       for (const school of SCHOOLS) {
-        const { worth, taken, credit } = new RelaxedPricing(
-          from,
-          items,
-          problem.keepOf(b),
-          school,
-          COARSE,
-        ).gain(prices, 0);
+        const { worth, taken, credit } = new RelaxedPricing(from, items, keep, school, COARSE).gain(
+          prices,
+          0,
+        );
         const told = prices.reduce((sum, price, i) => sum + price * (taken[i] as number), credit);
         expect(Math.abs(told - worth)).toBeLessThan(1e-5 * worth + 100);
         if (items.some((item, i) => item.strip && (taken[i] as number) > 0)) strips++;
       }
-    });
+    }
     expect(strips).toBeGreaterThan(3);
   });
 
   it('comes to the same whether coarser cells guide it or not, and refuses what they refuse', () => {
     const instance = salvageInstance({ boards: 10, pieces: 20 }, 5);
-    const problem = new Problem(instance);
     let [guided, refused] = [0, 0];
-    instance.boards.forEach((_, b) => {
-      const wants = [...(problem.wantsOf[b] as Int32Array)];
-      if (wants.length === 0) return;
-      const from = problem.board(b);
-      const items = wants.map((w) =>
-        relaxedItem(problem.wants[w] as Problem['wants'][number], from.width, instance.jointAllowance),
-      );
-      const prices = wants.map((w) => {
-        const want = problem.wants[w] as Problem['wants'][number];
-        return Math.round((want.areaMm2 / (want.panel ? want.amount : 1)) * 4e-5 * SCALE);
-      });
+    for (const { from, items, prices, keep } of boardsOf(instance)) {
       for (const school of SCHOOLS) {
         const [coarse, fine] = [COARSE, FINE].map(
-          (fineness) => new RelaxedPricing(from, items, problem.keepOf(b), school, fineness),
+          (fineness) => new RelaxedPricing(from, items, keep, school, fineness),
         ) as [RelaxedPricing, RelaxedPricing];
         const { worth } = fine.gain(prices, 0);
         for (const share of [0.6, 0.97, 1.3]) {
@@ -285,7 +284,7 @@ describe('relaxed pricing', () => {
           }
         }
       }
-    });
+    }
     expect(guided).toBeGreaterThan(10);
     expect(refused).toBeGreaterThan(2);
   });
