@@ -352,7 +352,7 @@ const areaGiven = ({ cuts }: Column): number =>
   cuts.reduce((sum, { want, length, width }) => sum + (want < 0 ? 0 : length * width), 0);
 
 /** Area that a column gives for what it costs. */
-const rateOf = (column: Column): number => areaGiven(column) / Math.max(NEVER_ZERO, column.cost);
+export const rateOf = (column: Column): number => areaGiven(column) / Math.max(NEVER_ZERO, column.cost);
 
 const hasWant = (column: Column, wants: ReadonlySet<number>): boolean =>
   column.gives.some((entry, i) => i % 2 === 0 && wants.has(entry));

@@ -7,6 +7,15 @@ export interface LinearEngine {
   createModel(): LinearModel;
 }
 
+interface Matrix {
+  format: 'csc';
+  numRows: number;
+  numCols: number;
+  starts: Int32Array;
+  indices: Int32Array;
+  values: Float64Array;
+}
+
 interface LinearModel {
   readonly options: { set(values: Readonly<Record<string, boolean | number | string>>): unknown };
   readonly info: { get(name: string): number | bigint };
@@ -18,16 +27,11 @@ interface LinearModel {
     colUpper: Float64Array;
     rowLower: Float64Array;
     rowUpper: Float64Array;
-    matrix: {
-      format: 'csc';
-      numRows: number;
-      numCols: number;
-      starts: Int32Array;
-      indices: Int32Array;
-      values: Float64Array;
-    };
+    matrix: Matrix;
     integrality?: Int32Array;
   }): unknown;
+  addCols(columns: { cost: Float64Array; lower: Float64Array; upper: Float64Array; matrix: Matrix }): unknown;
+  changeColCost(column: number, cost: number): unknown;
   setSolution(start: { colValue: Float64Array }): unknown;
   run(): unknown;
   getModelStatus(): number;
@@ -36,19 +40,32 @@ interface LinearModel {
   dispose(): void;
 }
 
-/** Minimise cost·x over rows lo ≤ A x ≤ hi and 0 ≤ x ≤ upper; A by columns. */
-export interface Programme {
+/** Columns of a programme: costs, upper limits, and entries by column. */
+export interface Columns {
   readonly cost: readonly number[];
   readonly upper: readonly number[];
-  readonly rowLow: readonly number[];
-  readonly rowHigh: readonly number[];
   /** Where each column begins in `rows` and `values`; one more than there are columns. */
   readonly starts: readonly number[];
   readonly rows: readonly number[];
   readonly values: readonly number[];
 }
 
-interface LinearAnswer {
+/** Minimise cost·x over rows lo ≤ A x ≤ hi and 0 ≤ x ≤ upper; A by columns. */
+export interface Programme extends Columns {
+  readonly rowLow: readonly number[];
+  readonly rowHigh: readonly number[];
+}
+
+/** A programme that columns are added to: it is solved on from its last answer, in a fraction of the time. */
+export interface GrowingProgramme {
+  solve(): LinearAnswer | null;
+  add(columns: Columns): void;
+  reprice(column: number, cost: number): void;
+  /** Frees its room; it must not be used any more. */
+  dispose(): void;
+}
+
+export interface LinearAnswer {
   readonly objective: number;
   readonly x: Float64Array;
   /** Price of one more unit of each row. */
@@ -65,6 +82,7 @@ interface WholeAnswer {
 export interface Solver {
   /** Null when the programme has no answer, which a sound master always has. */
   linear(programme: Programme): LinearAnswer | null;
+  growing(programme: Programme): GrowingProgramme;
   /** A whole-number answer within `gap` (a share) of the best, or the best found within `seconds`; begins from `start` where given. */
   whole(programme: Programme, seconds: number, gap: number, start?: ArrayLike<number>): WholeAnswer | null;
 }
@@ -88,29 +106,42 @@ export function solverFrom(highs: LinearEngine): Solver {
       colUpper: finite(programme.upper),
       rowLower: finite(programme.rowLow),
       rowUpper: finite(programme.rowHigh),
-      matrix: {
-        format: 'csc',
-        numRows,
-        numCols,
-        starts: Int32Array.from(programme.starts),
-        indices: Int32Array.from(programme.rows),
-        values: Float64Array.from(programme.values),
-      },
+      matrix: matrixOf(programme, numRows),
       ...(whole ? { integrality: new Int32Array(numCols).fill(1) } : {}),
     });
     return model;
+  };
+  const solved = (model: LinearModel): LinearAnswer | null => {
+    model.run();
+    if (model.getModelStatus() !== highs.constants.modelStatus.optimal) return null;
+    const { colValue, rowDual } = model.getSolution();
+    return { objective: model.getObjectiveValue(), x: colValue, duals: rowDual };
   };
   return {
     linear(programme) {
       const model = modelOf(programme, false);
       try {
-        model.run();
-        if (model.getModelStatus() !== highs.constants.modelStatus.optimal) return null;
-        const { colValue, rowDual } = model.getSolution();
-        return { objective: model.getObjectiveValue(), x: colValue, duals: rowDual };
+        return solved(model);
       } finally {
         model.dispose();
       }
+    },
+    growing(programme) {
+      const model = modelOf(programme, false);
+      const numRows = programme.rowLow.length;
+      return {
+        solve: () => solved(model),
+        add(columns) {
+          model.addCols({
+            cost: Float64Array.from(columns.cost),
+            lower: new Float64Array(columns.cost.length),
+            upper: finite(columns.upper),
+            matrix: matrixOf(columns, numRows),
+          });
+        },
+        reprice: (column, cost) => void model.changeColCost(column, cost),
+        dispose: () => model.dispose(),
+      };
     },
     whole(programme, seconds, gap, start) {
       const model = modelOf(programme, true);
@@ -131,3 +162,12 @@ export function solverFrom(highs: LinearEngine): Solver {
     },
   };
 }
+
+const matrixOf = (columns: Columns, numRows: number): Matrix => ({
+  format: 'csc',
+  numRows,
+  numCols: columns.cost.length,
+  starts: Int32Array.from(columns.starts),
+  indices: Int32Array.from(columns.rows),
+  values: Float64Array.from(columns.values),
+});

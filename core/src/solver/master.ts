@@ -7,7 +7,7 @@
  * species (its strips make its width), one for each board that is cut (once). What is not covered is
  * paid for at a price above every wood, so that there is always an answer.
  */
-import type { Programme, Solver } from './linear.ts';
+import type { Columns, LinearAnswer, Programme, Solver } from './linear.ts';
 import { stillWanted, type Draft } from './greedy.ts';
 import type { Column, Problem } from './problem.ts';
 import { SAME_COST, TOUCH } from './tolerances.ts';
@@ -23,6 +23,12 @@ export interface MasterAnswer {
   readonly use: Float64Array;
   /** What each board’s cost was multiplied by; none where costs were as they are. */
   readonly noise: Float64Array | null;
+}
+
+/** The linear programme over a pool that grows. */
+export interface GrowingMaster {
+  solve(): MasterAnswer | null;
+  dispose(): void;
 }
 
 /** How near the best a whole-number programme must come, as a share: where all is covered, the next columns bring more. */
@@ -79,6 +85,62 @@ export class Master {
     );
   }
 
+  /** Rows of the programme before those of the boards: a row for each want, then one for each panel and species. */
+  private panelRows(): { readonly panelRow: Int32Array; readonly many: number } {
+    const { wants, species } = this.problem;
+    const panelRow = new Int32Array(wants.length).fill(-1);
+    let many = wants.length;
+    wants.forEach((want, w) => {
+      if (!want.panel) return;
+      panelRow[w] = many;
+      many += species.length;
+    });
+    return { panelRow, many };
+  }
+
+  /** The columns as the programme has them; `rowOf` tells a board’s row, and `most` how often a way may be used. */
+  private entries(
+    columns: readonly Column[],
+    panelRow: Int32Array,
+    rowOf: (board: number) => number,
+    most: number,
+    noise: Float64Array | null,
+    into: Entries = new Entries(),
+  ): Entries {
+    const { problem } = this;
+    for (const column of columns) {
+      const s = (problem.pricesAt[column.board] as number) / problem.wants.length;
+      for (let i = 0; i < column.gives.length; i += 2) {
+        const w = column.gives[i] as number;
+        const row = panelRow[w] as number;
+        into.entry(row < 0 ? w : row + s, column.gives[i + 1] as number);
+      }
+      into.entry(rowOf(column.board), 1);
+      into.end(column.cost * (noise?.[column.board] ?? 1), most);
+    }
+    return into;
+  }
+
+  /** What may stay uncovered of each want, and the species of each panel: the first variables of the programme. */
+  private wantEntries(draft: Pick<Draft, 'open' | 'species'>, panelRow: Int32Array): Entries {
+    const { wants, species } = this.problem;
+    const into = new Entries();
+    wants.forEach((want, w) => {
+      into.entry(w, 1);
+      into.end(want.areaMm2 * this.penalty, want.panel ? 1 : (draft.open[w] as number));
+    });
+    wants.forEach((want, w) => {
+      if (!want.panel) return;
+      species.forEach((name, s) => {
+        into.entry(w, 1);
+        into.entry((panelRow[w] as number) + s, -(draft.open[w] as number));
+        const bound = draft.species[w] ?? null;
+        into.end(0, bound === null || bound === name ? 1 : 0);
+      });
+    });
+    return into;
+  }
+
   /**
    * `most` is how often a way may be used: in fractions its board's row says that already, and said twice the
    * board's rent could hide in the other saying.
@@ -89,65 +151,29 @@ export class Master {
     most: number,
     noise: Float64Array | null = null,
   ): Built {
-    const { problem } = this;
-    const { wants, species } = problem;
-    const panelRow = new Int32Array(wants.length).fill(-1);
-    let many = wants.length;
-    wants.forEach((want, w) => {
-      if (!want.panel) return;
-      panelRow[w] = many;
-      many += species.length;
-    });
+    const { wants } = this.problem;
+    const { panelRow, many: rows } = this.panelRows();
+    let many = rows;
     const boardRow = new Map<number, number>();
-    const cost: number[] = [];
-    const upper: number[] = [];
-    const rows: number[] = [];
-    const values: number[] = [];
-    const starts: number[] = [0];
-    const end = (price: number, most: number): void => {
-      cost.push(price);
-      upper.push(most);
-      starts.push(rows.length);
+    const rowOf = (board: number): number => {
+      const known = boardRow.get(board);
+      if (known !== undefined) return known;
+      boardRow.set(board, many);
+      return many++;
     };
-    for (const column of columns) {
-      const s = (problem.pricesAt[column.board] as number) / wants.length;
-      for (let i = 0; i < column.gives.length; i += 2) {
-        const w = column.gives[i] as number;
-        const row = panelRow[w] as number;
-        rows.push(row < 0 ? w : row + s);
-        values.push(column.gives[i + 1] as number);
-      }
-      let row = boardRow.get(column.board);
-      if (row === undefined) boardRow.set(column.board, (row = many++));
-      rows.push(row);
-      values.push(1);
-      end(column.cost * (noise?.[column.board] ?? 1), most);
-    }
-    wants.forEach((want, w) => {
-      rows.push(w);
-      values.push(1);
-      end(want.areaMm2 * this.penalty, want.panel ? 1 : (draft.open[w] as number));
-    });
-    wants.forEach((want, w) => {
-      if (!want.panel) return;
-      species.forEach((name, s) => {
-        rows.push(w, (panelRow[w] as number) + s);
-        values.push(1, -(draft.open[w] as number));
-        const bound = draft.species[w] ?? null;
-        end(0, bound === null || bound === name ? 1 : 0);
-      });
-    });
+    const entries = this.wantEntries(draft, panelRow);
+    const first = entries.cost.length;
+    this.entries(columns, panelRow, rowOf, most, noise, entries);
     const rowLow = new Array<number>(many).fill(0);
     const rowHigh = new Array<number>(many).fill(Infinity);
     wants.forEach((want, w) => {
       const left = draft.open[w] as number;
       rowLow[w] = want.panel ? (left > TOUCH ? 1 : 0) : left;
     });
-    for (const row of boardRow.values()) {
-      rowLow[row] = -Infinity;
-      rowHigh[row] = 1;
-    }
-    return { cost, upper, rowLow, rowHigh, starts, rows, values, boardRow, panelRow };
+    rowLow.fill(-Infinity, rows);
+    rowHigh.fill(1, rows);
+    const { cost, upper, starts, rows: at, values } = entries;
+    return { cost, upper, rowLow, rowHigh, starts, rows: at, values, boardRow, panelRow, first };
   }
 
   /**
@@ -159,33 +185,64 @@ export class Master {
     draft: Pick<Draft, 'open' | 'species'>,
     noise: Float64Array | null = null,
   ): MasterAnswer | null {
-    const { wants, species } = this.problem;
     const programme = this.programme(columns, draft, Infinity, noise);
     const answer = this.solver.linear(programme);
-    if (!answer) return null;
+    return answer && this.told(answer, programme, noise);
+  }
+
+  /** The same over the whole pool, for asking again and again while the pool grows. */
+  growing(draft: Pick<Draft, 'open' | 'species'>): GrowingMaster {
+    const { boards } = this.problem.instance;
+    const { panelRow, many } = this.panelRows();
+    const boardRow = new Map(boards.map((_, b) => [b, many + b]));
+    const built = this.programme([], draft, Infinity);
+    const programme = {
+      ...built,
+      boardRow,
+      rowLow: [...built.rowLow, ...boards.map(() => -Infinity)],
+      rowHigh: [...built.rowHigh, ...boards.map(() => 1)],
+    };
+    const grown = this.solver.growing(programme);
+    const known: Column[] = [];
+    return {
+      solve: () => {
+        known.forEach((column, i) => {
+          const now = this.pool[i] as Column;
+          if (now === column) return;
+          grown.reprice(programme.first + i, now.cost);
+          known[i] = now;
+        });
+        const more = this.pool.slice(known.length);
+        if (more.length > 0) grown.add(this.entries(more, panelRow, (board) => many + board, Infinity, null));
+        known.push(...more);
+        const answer = grown.solve();
+        return answer && this.told(answer, programme, null);
+      },
+      dispose: () => grown.dispose(),
+    };
+  }
+
+  private told(
+    { objective, x, duals }: LinearAnswer,
+    { panelRow, boardRow, first }: Built,
+    noise: Float64Array | null,
+  ): MasterAnswer {
+    const { wants, species } = this.problem;
     const prices = new Float64Array(wants.length * species.length);
+    let uncovered = 0;
     wants.forEach((want, w) => {
+      uncovered += want.areaMm2 * this.penalty * (x[w] as number);
       species.forEach((_, s) => {
-        const row = want.panel ? (programme.panelRow[w] as number) + s : w;
-        prices[s * wants.length + w] = Math.max(0, answer.duals[row] as number);
+        const row = want.panel ? (panelRow[w] as number) + s : w;
+        prices[s * wants.length + w] = Math.max(0, duals[row] as number);
       });
     });
     const rents = new Map<number, number>();
-    for (const [board, row] of programme.boardRow) {
-      rents.set(board, Math.max(0, -(answer.duals[row] as number)));
+    for (const [board, row] of boardRow) {
+      const rent = Math.max(0, -(duals[row] as number));
+      if (rent > 0) rents.set(board, rent);
     }
-    let uncovered = 0;
-    wants.forEach((want, w) => {
-      uncovered += want.areaMm2 * this.penalty * (answer.x[columns.length + w] as number);
-    });
-    return {
-      objective: answer.objective,
-      uncovered,
-      prices,
-      rents,
-      use: answer.x.subarray(0, columns.length),
-      noise,
-    };
+    return { objective, uncovered, prices, rents, use: x.subarray(first), noise };
   }
 
   /** The best plan of whole columns found within `seconds`; `start` are columns of a plan at hand. */
@@ -197,43 +254,44 @@ export class Master {
   ): Column[] | null {
     const programme = this.programme(columns, draft, 1);
     const wants = this.problem.wants.length;
-    const begin = this.startOf(columns, draft, start, programme.cost.length);
+    const { first } = programme;
+    const begin = this.startOf(columns, draft, start, programme);
     // Where something is left uncovered, its price is most of the objective: a share of that would let more be left.
-    const covered = begin?.every((x, i) => i < columns.length || i >= columns.length + wants || x <= TOUCH);
+    const covered = begin?.subarray(0, wants).every((x) => x <= TOUCH);
     const answer = this.solver.whole(programme, seconds, covered ? NEAR_ENOUGH : EXACT, begin);
     if (!answer) return null;
-    return columns.filter((_, i) => (answer.x[i] as number) > 0.5);
+    return columns.filter((_, i) => (answer.x[first + i] as number) > 0.5);
   }
 
   private startOf(
     columns: readonly Column[],
     draft: Pick<Draft, 'open' | 'species'>,
     start: ReadonlySet<Column>,
-    many: number,
+    { cost, first }: Built,
   ): Float64Array | undefined {
     if (start.size === 0) return undefined;
     const { wants, species } = this.problem;
-    const x = new Float64Array(many);
+    const x = new Float64Array(cost.length);
     const got = new Float64Array(wants.length);
     const kind = new Int32Array(wants.length).fill(-1);
     columns.forEach((column, i) => {
       if (!start.has(column)) return;
-      x[i] = 1;
+      x[first + i] = 1;
       for (let n = 0; n < column.gives.length; n += 2) {
         const w = column.gives[n] as number;
         got[w] = (got[w] as number) + (column.gives[n + 1] as number);
         kind[w] = (this.problem.pricesAt[column.board] as number) / wants.length;
       }
     });
-    let panel = columns.length + wants.length;
+    let panel = wants.length;
     wants.forEach((want, w) => {
       const left = (draft.open[w] as number) - (got[w] as number);
       if (!want.panel) {
-        x[columns.length + w] = Math.max(0, left);
+        x[w] = Math.max(0, left);
         return;
       }
       if ((draft.open[w] as number) > TOUCH) {
-        if (left > TOUCH) x[columns.length + w] = 1;
+        if (left > TOUCH) x[w] = 1;
         else x[panel + (kind[w] as number)] = 1;
       }
       panel += species.length;
@@ -251,6 +309,28 @@ function keyOf({ board, gives }: Column): string {
 interface Built extends Programme {
   readonly boardRow: ReadonlyMap<number, number>;
   readonly panelRow: Int32Array;
+  /** Where among the variables the columns begin. */
+  readonly first: number;
+}
+
+/** Columns of a programme in the making. */
+class Entries implements Columns {
+  readonly cost: number[] = [];
+  readonly upper: number[] = [];
+  readonly starts: number[] = [0];
+  readonly rows: number[] = [];
+  readonly values: number[] = [];
+
+  entry(row: number, value: number): void {
+    this.rows.push(row);
+    this.values.push(value);
+  }
+
+  end(cost: number, upper: number): void {
+    this.cost.push(cost);
+    this.upper.push(upper);
+    this.starts.push(this.rows.length);
+  }
 }
 
 /** What a column would gain at these prices over what it spends and its board's rent. */

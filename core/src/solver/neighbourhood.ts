@@ -12,12 +12,11 @@ import { reducedGain, type Master } from './master.ts';
 import type { Effort } from './pattern.ts';
 import type { Column, Problem } from './problem.ts';
 import { NO_GAIN, TOUCH } from './tolerances.ts';
+import { chooseWhole, type WholeLimits } from './whole-plans.ts';
 
-/** Rounds of pricing, columns in the programme, and how long the programme may take, s. */
-export interface NeighbourhoodLimits {
+export interface NeighbourhoodLimits extends Omit<WholeLimits, 'relaid'> {
+  /** Rounds of pricing. */
   readonly rounds: number;
-  readonly columns: number;
-  readonly seconds: number;
   /** Whether one of the boards taken up must stay out. */
   readonly without: boolean;
 }
@@ -29,8 +28,10 @@ export function solveNeighbourhood(
   improver: Improver,
   release: number,
   effort: Effort,
-  { rounds, columns: most, seconds, without }: NeighbourhoodLimits,
+  limits: NeighbourhoodLimits,
 ): Draft | null {
+  const { rounds, without } = limits;
+  const covered = improver.score.openMm2 === 0;
   const { draft, released: off } = without ? improver.partlyAroundWorst(release) : improver.partly(release);
   if (off.length === 0) return null;
   const released = off.map((column) => master.cheapest(column));
@@ -38,7 +39,7 @@ export function solveNeighbourhood(
   const boards = improver.candidatesFor(draft, released, 10).filter((b) => b !== out);
   const among = new Set(boards);
   const start = new Set(out < 0 ? released : []);
-  let columns = master.fitting(draft).filter(({ board }) => among.has(board));
+  const columns = master.fitting(draft).filter(({ board }) => among.has(board));
   let answer = master.linear(columns, draft);
   if (!answer) return null;
   for (let round = 0; round < rounds; round++) {
@@ -56,18 +57,8 @@ export function solveNeighbourhood(
     if (!next) return null;
     answer = next;
   }
-  if (columns.length > most) {
-    const lean = answer;
-    columns = columns
-      .map((column) => ({
-        column,
-        gain: start.has(column) ? Infinity : reducedGain(problem, column, lean),
-      }))
-      .sort((a, b) => b.gain - a.gain)
-      .slice(0, most)
-      .map(({ column }) => column);
-  }
-  const chosen = master.whole(columns, draft, seconds, start);
+  const limit = covered ? off.reduce((sum, { cost }) => sum + cost, 0) : Infinity;
+  const chosen = chooseWhole(problem, master, columns, draft, answer, limit, start, limits);
   if (!chosen) return null;
   layChosen(problem, chosen, start, draft);
   if (draft.open.some((left) => left > TOUCH)) {

@@ -6,7 +6,7 @@
 import type { Random } from '../foundation/random.ts';
 import { fillGreedily, layWanted, type Draft } from './greedy.ts';
 import { emptyDraft } from './improve.ts';
-import { reducedGain, type Master, type MasterAnswer } from './master.ts';
+import { reducedGain, type GrowingMaster, type Master, type MasterAnswer } from './master.ts';
 import { PRICING, QUICK } from './pattern.ts';
 import type { Problem } from './problem.ts';
 import { NO_GAIN, TOUCH } from './tolerances.ts';
@@ -18,6 +18,9 @@ const MOST_PRICED = 8;
 const MOST_PRICED_IN_ALL = 12_000;
 /** From so many contending boards on, each is priced with less effort. */
 const MANY_BOARDS = 1200;
+
+/** How far prices are varied (ln), which share of the wants is left out or asked for in fewer copies, and of how many boards. */
+const VARIED = { prices: 0.4, left: 0.3, boards: 30 };
 
 /** How far a dive that should go another way takes boards’ costs to be other than they are (ln). */
 const COST_NOISE = 0.8;
@@ -39,10 +42,23 @@ export class Pricing {
    * prices are too rough to be asked of every board. Prices are drawn toward what they were before.
    */
   *generate(master: Master): Generator<void, MasterAnswer | null> {
+    const whole = emptyDraft(this.problem);
+    const programme = master.growing(whole);
+    try {
+      return yield* this.generated(master, programme, whole);
+    } finally {
+      programme.dispose();
+    }
+  }
+
+  private *generated(
+    master: Master,
+    programme: GrowingMaster,
+    whole: Draft,
+  ): Generator<void, MasterAnswer | null> {
     const { problem } = this;
-    const whole = emptyDraft(problem);
     const effort = this.contenders.length > MANY_BOARDS ? PRICING : QUICK;
-    let answer = master.linear(master.pool, whole);
+    let answer = programme.solve();
     if (!answer) return null;
     let smooth = answer.prices;
     const many = this.contenders.length;
@@ -92,7 +108,7 @@ export class Pricing {
         continue;
       }
       idle = 0;
-      const next = master.linear(master.pool, whole);
+      const next = programme.solve();
       if (!next) break;
       // Prices that only shift and save nothing: the plan at hand is as good as this can show.
       stalled = next.objective > answer.objective * (1 - 1e-6) ? stalled + looked : 0;
@@ -115,6 +131,36 @@ export class Pricing {
       rate = Math.max(rate, (prices[at + w] as number) / area);
     }
     return rate * problem.areaM2(b) * 1e6 > problem.wholeCost(b) + (answer.rents.get(b) ?? 0);
+  }
+
+  /**
+   * Asks the boards for ways to cut at prices about those of the programme, of some of what is wanted: ways that fractions
+   * would not ask for, and of which whole plans are made. The ways that were not known before.
+   */
+  vary(master: Master, { prices }: MasterAnswer, random: Random): number {
+    const { problem } = this;
+    const { open, species } = emptyDraft(problem);
+    const shaken = prices.map(
+      (price) => price * Math.exp(VARIED.prices * (random.next() + random.next() - 1)),
+    );
+    problem.wants.forEach((want, w) => {
+      if (random.next() >= VARIED.left) return;
+      open[w] = want.panel ? 0 : Math.floor((open[w] as number) * random.next());
+    });
+    const before = master.pool.length;
+    const many = this.contenders.length;
+    const from = many > VARIED.boards ? random.below(many) : 0;
+    for (let i = 0; i < Math.min(many, VARIED.boards); i++) {
+      const column = problem.column(
+        this.contenders[(from + i) % many] as number,
+        shaken,
+        open,
+        species,
+        QUICK,
+      );
+      if (column) master.add(column);
+    }
+    return master.pool.length - before;
   }
 
   /**

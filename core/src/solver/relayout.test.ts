@@ -3,7 +3,7 @@ import { salvageInstance } from '../../bench/match-makers.ts';
 import type { MatchInstance } from './instance.ts';
 import { QUICK } from './pattern.ts';
 import { Problem, type Column } from './problem.ts';
-import { cheaperLayout } from './relayout.ts';
+import { cheaperLayout, Relayouts } from './relayout.ts';
 
 const instance: MatchInstance = {
   kerf: 4,
@@ -84,5 +84,35 @@ describe('laying a board out anew', () => {
     });
     expect(asked).toBeGreaterThan(10);
     expect(better).toBeGreaterThan(2);
+  });
+});
+
+describe('layouts that are remembered', () => {
+  const problem = new Problem(instance);
+  const dear = (): Column => ({ ...awkward(problem), cost: problem.wholeCost(0) });
+
+  it('are asked for once, and so many at a time', () => {
+    const made: Column[] = [];
+    const relayouts = new Relayouts(problem, (column) => made.push(column));
+    const [one, two, three] = [dear(), dear(), dear()];
+    const some = relayouts.some([one, two, three], 2);
+    expect(some.map(({ cost }, i) => cost < ([one, two, three][i] as Column).cost)).toEqual([
+      true,
+      true,
+      false,
+    ]);
+    expect(made).toHaveLength(2);
+    expect(relayouts.some([one, two, three], 0)).toEqual([some[0], some[1], three]);
+    expect(relayouts.of(some[0] as Column)).toBe(some[0]);
+    expect(made).toHaveLength(2);
+  });
+
+  it('take the place of those of a plan, board by board', () => {
+    const relayouts = new Relayouts(problem, () => undefined);
+    const columns = new Map([[0, dear()]]);
+    relayouts.plan(columns, 0);
+    expect(columns.get(0)?.cost).toBe(problem.wholeCost(0));
+    relayouts.plan(columns, 1);
+    expect(columns.get(0)?.cost).toBeLessThan(problem.wholeCost(0));
   });
 });

@@ -36,3 +36,36 @@ export function cheaperLayout(problem: Problem, column: Column): Column | null {
   }
   return found;
 }
+
+/** Remembers which ways to cut have been laid out anew, and what came of it. */
+export class Relayouts {
+  private readonly done = new WeakMap<Column, Column>();
+
+  constructor(
+    private readonly problem: Problem,
+    /** Is told of every way laid out. */
+    private readonly made: (column: Column) => void,
+  ) {}
+
+  of(column: Column): Column {
+    const known = this.done.get(column);
+    if (known) return known;
+    const better = cheaperLayout(this.problem, column) ?? column;
+    this.done.set(column, better);
+    this.done.set(better, better);
+    this.made(better);
+    return better;
+  }
+
+  /** The same ways, those laid out anew that have been before and `most` others. */
+  some(columns: readonly Column[], most: number): Column[] {
+    let many = 0;
+    return columns.map((column) => (this.done.has(column) || many++ < most ? this.of(column) : column));
+  }
+
+  /** Each board of a plan cut for the same pieces, with more of the rest kept where that can be; of a large plan some. */
+  plan(columns: Map<number, Column>, most: number): void {
+    const boards = [...columns.keys()];
+    this.some([...columns.values()], most).forEach((column, i) => columns.set(boards[i] as number, column));
+  }
+}

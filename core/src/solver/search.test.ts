@@ -29,9 +29,9 @@ describe('the search with prices', () => {
   it('makes only plans that keep every rule', () => {
     fc.assert(
       fc.property(randomInstance, (instance) => {
-        expect(verifyPlan(instance, after(instance, 90))).toEqual([]);
+        expect(verifyPlan(instance, after(instance, 70))).toEqual([]);
       }),
-      { numRuns: 20 },
+      { numRuns: 16 },
     );
   });
 
@@ -43,7 +43,7 @@ describe('the search with prices', () => {
       for (const { plan, better, stage } of matchSteps(instance, { seed, solver })) {
         if (better || !seen.has(stage)) expect(verifyPlan(instance, plan)).toEqual([]);
         seen.add(stage);
-        if (++steps > 250) break;
+        if (++steps > 170) break;
       }
       expect([...seen]).toEqual(expect.arrayContaining(['first', 'greedy', 'prices', 'dive', 'improve']));
     }
@@ -61,7 +61,7 @@ describe('the search with prices', () => {
         expect(plan.bound).toBeGreaterThanOrEqual(bound - 1e-9);
         bound = plan.bound;
       }
-      if (++steps > 300) break;
+      if (++steps > 180) break;
     }
     expect(bound).toBeGreaterThan(0);
   });
@@ -69,7 +69,7 @@ describe('the search with prices', () => {
   it('finds the known best where boards were cut up to the last shaving', () => {
     for (const seed of [1, 2, 3]) {
       const { instance, optimum } = knownOptimum(30, 10, seed);
-      const plan = after(instance, 200);
+      const plan = after(instance, 140);
       expect(plan.coverage).toBe(1);
       expect(plan.consumed).toBeCloseTo(optimum, 6);
       expect(plan.bound ?? Infinity).toBeLessThanOrEqual(optimum + 1e-9);
@@ -195,9 +195,9 @@ describe('the search with prices', () => {
   it('weighs wishes in and tells what is spent without them', () => {
     const instance = salvageInstance({ boards: 40, pieces: 20 }, 3);
     const few = { ...instance, perBoard: 50 };
-    const plan = after(few, 150);
+    const plan = after(few, 100);
     expect(verifyPlan(few, plan)).toEqual([]);
-    expect(plan.boards).toBeLessThanOrEqual(after(instance, 150).boards);
+    expect(plan.boards).toBeLessThanOrEqual(after(instance, 100).boards);
     const away = {
       ...instance,
       boards: instance.boards.map((board, i) => ({
@@ -215,7 +215,7 @@ describe('the search with prices', () => {
 
   it('takes a better plan that another search hands it', () => {
     const instance = salvageInstance({ boards: 60, pieces: 40 }, 7);
-    const good = after(instance, 300, 3);
+    const good = after(instance, 200, 3);
     const steps = matchSteps(instance, { role: 'second' });
     steps.next();
     const first = steps.next().value as MatchStep;
@@ -233,6 +233,7 @@ describe('what can’t be stopped on the way', () => {
     const allowed: number[] = [];
     const noted: Solver = {
       linear: (programme) => solver.linear(programme),
+      growing: (programme) => solver.growing(programme),
       whole: (programme, seconds, start) => {
         allowed.push(seconds);
         return solver.whole(programme, Math.min(seconds, 0.2), start);
@@ -242,11 +243,12 @@ describe('what can’t be stopped on the way', () => {
   }
   function improve(secondsLeft: () => number): number[] {
     const { allowed, solver: noted } = noting();
-    const instance = salvageInstance({ boards: 30, pieces: 20 }, 4);
+    // On a small rack whole plans are chosen by other means, which take no time limit.
+    const instance = salvageInstance({ boards: 70, pieces: 60 }, 4);
     let steps = 0;
     for (const { plan } of matchSteps(instance, { solver: noted, secondsLeft })) {
       expect(verifyPlan(instance, plan)).toEqual([]);
-      if (++steps > 320) break;
+      if (++steps > 130) break;
     }
     return allowed;
   }

@@ -8,15 +8,25 @@
  * cut off by its time limit is the one thing that may differ between two runs with the same seed.
  */
 import { seededRandom, type Random } from '../foundation/random.ts';
-import { fillGreedily, layChosen, type Draft } from './greedy.ts';
-import { betterScore, dropUnfinished, emptyDraft, Improver, scoreOf, SMALL, type Score } from './improve.ts';
+import { fillGreedily, type Draft } from './greedy.ts';
+import {
+  betterScore,
+  dropUnfinished,
+  emptyDraft,
+  Improver,
+  rateOf,
+  scoreOf,
+  SMALL,
+  type Score,
+} from './improve.ts';
 import type { Solver } from './linear.ts';
 import { Master, reducedGain, type MasterAnswer } from './master.ts';
 import { QUICK, SWIFT, THOROUGH, type Effort } from './pattern.ts';
 import { solveNeighbourhood } from './neighbourhood.ts';
 import { Pricing } from './pricing.ts';
 import type { Column, Problem } from './problem.ts';
-import { cheaperLayout } from './relayout.ts';
+import { Relayouts } from './relayout.ts';
+import { regroup, type WholeLimits } from './whole-plans.ts';
 
 export type SearchStage = 'greedy' | 'prices' | 'dive' | 'improve' | 'prove';
 
@@ -29,25 +39,41 @@ export interface SearchStep {
   readonly estimate: number | null;
 }
 
-/** A master of more columns than this is pruned before it is solved in whole numbers. */
-const MOST_WHOLE = { small: 250, large: 500 };
 /** Share of neighbourhoods that are looked at as closely as can be: there are only a few hundred steps on a small rack. */
 const THOROUGH_SHARE = { small: 0.01, large: 0.05 };
 const SWIFT_SHARE = 0.4;
 /** A plan of no more boards is calculated whole, a larger one in parts of so many. */
 const MOST_BOARDS_WHOLE = 60;
 const BOARDS_IN_PART = 24;
+/** Ways to cut with which column generation begins at the most. */
+const MOST_FIRST = 6000;
 /** Of more known ways to cut the lesser half is forgotten. */
 const MOST_POOL = 20_000;
-/** A whole-number programme may take so long, s. */
-const WHOLE_S = { small: 2, part: 1.5 };
-const LEAST_WHOLE_S = 0.1;
-/** Neighbourhoods tried between two whole-number programmes. */
-const STEPS_PER_WHOLE = 70;
-/** Greedy neighbourhoods between two that are solved as a small problem. */
-const STEPS_PER_NEIGHBOURHOOD = 4;
-/** The same on a large rack, where a neighbourhood is a small part of it. */
-const STEPS_PER_NEIGHBOURHOOD_LARGE = 2;
+/**
+ * Whole plans from all that is known. On a small rack branches by what ways lose take milliseconds, and where they don't suffice
+ * more ways serve better than more time for what is known.
+ */
+const WHOLE: Readonly<Record<'small' | 'large' | 'part', WholeLimits>> = {
+  small: { nodes: 20_000, columns: 250, seconds: 0, relaid: 10 },
+  large: { nodes: 20_000, columns: 500, seconds: 2, relaid: 40 },
+  part: { nodes: 0, columns: 500, seconds: 1.5, relaid: 40 },
+};
+/** Where something is open, HiGHS weighs what may stay so, s. */
+const OPEN_S = 2;
+/** Steps between two choices of a whole plan. */
+const STEPS_PER_WHOLE = { small: 25, large: 70 };
+/** Steps on a small rack between two in which all boards are asked at varied prices, and parts of the plan chosen anew after it. */
+const STEPS_PER_VARIED = 2;
+const REGROUPED = 3;
+/** Boards that are chosen anew then: so many and up to so many more. */
+const REGROUP_BOARDS = { least: 4, more: 5 };
+const REGROUP: WholeLimits = { nodes: 3000, columns: 0, seconds: 0, relaid: 0 };
+const NEIGHBOURHOOD = { nodes: 20_000, columns: 300 };
+/** With less time left no small problem is begun, s. */
+const LAST_S = 0.1;
+const NEIGHBOURHOOD_S = { small: 0, large: 0.3 };
+/** Greedy neighbourhoods between two that are solved as a small problem; the larger the rack, the smaller a part they are of it. */
+const STEPS_PER_NEIGHBOURHOOD = { small: 8, middling: 4, large: 2 };
 /** Neighbourhoods tried between two dives. */
 const STEPS_PER_DIVE = 400;
 /** How much worse than the best the plan at hand may be, as a share: it gets out of dead ends. */
@@ -55,8 +81,8 @@ const LEEWAY = 0.003;
 /** Steps of a run without a better plan after which another run begins, and the largest rack where it does. */
 const RUN_PATIENCE = 400;
 const MOST_FOR_RUNS = 300;
-/** Ways to cut that are laid out anew at a time: of a plan, and before a whole-number programme. */
-const RELAID = { plan: 25, programme: 40 };
+/** Ways to cut of a plan that are laid out anew at a time. */
+const RELAID = 25;
 /** Steps without a better plan after which the best is taken up again. */
 const BACK_TO_BEST = 60;
 /** Neighbourhoods without a better plan after which the search takes itself for finished. */
@@ -70,6 +96,7 @@ export class Search {
   private readonly random: Random;
   private readonly all: readonly number[];
   private readonly pricing: Pricing;
+  private readonly relayouts: Relayouts;
   private round = 0;
   private master: Master | null = null;
   private improver: Improver | null = null;
@@ -88,6 +115,7 @@ export class Search {
     this.random = seededRandom(seed);
     this.all = problem.instance.boards.map((_, b) => b);
     this.pricing = new Pricing(problem, first);
+    this.relayouts = new Relayouts(problem, (column) => this.master?.add(column));
   }
 
   /** Ways to cut that are known so far. */
@@ -120,9 +148,10 @@ export class Search {
     this.improver = improver;
     if (master) {
       for (const column of this.best.columns.values()) master.add(column);
+      this.forget(master);
       answer = yield* this.ticking(this.pricing.generate(master), 'prices');
       if (answer) this.learn(answer, improver);
-      const dives = boards <= SMALL ? 5 : boards <= MOST_FOR_RUNS ? 3 : 1;
+      const dives = boards <= MOST_FOR_RUNS && boards > SMALL ? 3 : 1;
       for (let n = 0; n < dives; n++) {
         const draft = yield* this.ticking(
           this.pricing.dive(master, answer, n > 0 || shaken ? this.random : null),
@@ -172,7 +201,7 @@ export class Search {
     if (this.ran && betterScore(improver.score, this.score) < 0) {
       if (this.master) {
         const draft = { ...improver.draft, columns: new Map(improver.draft.columns) };
-        this.layOutAnew(draft);
+        this.relayouts.plan(draft.columns, RELAID);
         improver.take(draft, scoreOf(this.problem, draft));
       }
       this.best = improver.draft;
@@ -202,7 +231,7 @@ export class Search {
 
   private offer(draft: Draft, stage: SearchStage): SearchStep {
     dropUnfinished(this.problem, draft);
-    this.layOutAnew(draft);
+    if (this.master) this.relayouts.plan(draft.columns, RELAID);
     const score = scoreOf(this.problem, draft);
     const better = betterScore(score, this.score) < 0;
     if (better) {
@@ -211,29 +240,6 @@ export class Search {
     }
     this.round++;
     return { draft: this.best, better, round: this.round, stage, estimate: this.estimate };
-  }
-
-  /** Ways to cut that have been laid out anew, and what came of it. */
-  private readonly relaid = new WeakMap<Column, Column>();
-
-  /** Each board of a plan cut for the same pieces, with more of the rest kept where that can be. */
-  private layOutAnew(draft: Draft): void {
-    let many = 0;
-    for (const [b, column] of draft.columns) {
-      if (!this.master || many >= RELAID.plan) return;
-      if (!this.relaid.has(column)) many++;
-      draft.columns.set(b, this.relayout(column));
-    }
-  }
-
-  private relayout(column: Column): Column {
-    const known = this.relaid.get(column);
-    if (known) return known;
-    const better = cheaperLayout(this.problem, column) ?? column;
-    this.relaid.set(column, better);
-    this.relaid.set(better, better);
-    this.master?.add(better);
-    return better;
   }
 
   private *dive(
@@ -246,10 +252,15 @@ export class Search {
 
   /** A step for every breath that the work takes. */
   private *ticking<T>(work: Generator<void, T>, stage: SearchStage): Generator<SearchStep, T> {
-    for (;;) {
-      const next = work.next();
-      if (next.done === true) return next.value;
-      yield this.idle(stage);
+    try {
+      for (;;) {
+        const next = work.next();
+        if (next.done === true) return next.value;
+        yield this.idle(stage);
+      }
+    } finally {
+      // Whoever stops the search here stops the work too, which then frees what it holds.
+      work.return(undefined as T);
     }
   }
 
@@ -271,6 +282,8 @@ export class Search {
     let sinceDive = 0;
     let runs = 0;
     improver.leeway = LEEWAY;
+    const perNeighbourhood =
+      STEPS_PER_NEIGHBOURHOOD[this.goesAnew && this.size === 'large' ? 'middling' : this.size];
     const laid = (draft: Draft | null, ofRun: boolean): SearchStep | null => {
       if (draft === null) return null;
       const step = this.offer(draft, 'improve');
@@ -284,20 +297,23 @@ export class Search {
       return step;
     };
     while (sinceBetter < PATIENCE) {
-      if (master && sinceWhole >= STEPS_PER_WHOLE) {
+      if (master && sinceWhole >= STEPS_PER_WHOLE[this.size]) {
         sinceWhole = 0;
         this.prune(master);
         const step = laid(this.wholeOf(master, improver), false);
         if (step) yield step;
       }
       sinceWhole++;
-      if (
-        master &&
-        sinceWhole % (this.goesAnew ? STEPS_PER_NEIGHBOURHOOD : STEPS_PER_NEIGHBOURHOOD_LARGE) === 0 &&
-        this.secondsLeft() > LEAST_WHOLE_S
-      ) {
+      if (master && sinceWhole % perNeighbourhood === 0 && this.secondsLeft() > LAST_S) {
         const step = laid(this.neighbourhood(master, improver), true);
         if (step) yield step;
+      }
+      if (master && this.latest && this.size === 'small' && sinceWhole % STEPS_PER_VARIED === 0) {
+        this.pricing.vary(master, this.latest, this.random);
+        for (let n = 0; n < REGROUPED; n++) {
+          const step = laid(this.regrouped(master, improver), true);
+          if (step) yield step;
+        }
       }
       if (sinceRun % BACK_TO_BEST === BACK_TO_BEST - 1) improver.backToBest();
       if (master && this.goesAnew && sinceRun > RUN_PATIENCE) {
@@ -330,11 +346,23 @@ export class Search {
     const without = this.random.next() < 0.5;
     const release = 2 + this.random.below(without ? 7 : 5);
     return solveNeighbourhood(this.problem, master, improver, release, QUICK, {
+      ...NEIGHBOURHOOD,
       without,
       rounds: without ? 8 : 4,
-      columns: 300,
-      seconds: Math.min(0.3, this.secondsLeft()),
+      seconds: Math.min(
+        improver.score.openMm2 > 0 ? NEIGHBOURHOOD_S.large : NEIGHBOURHOOD_S[this.size],
+        this.secondsLeft(),
+      ),
     });
+  }
+
+  /** Of very many ways that the first plans came by, keeps those that give most for what they spend: the programme takes less room. */
+  private forget(master: Master): void {
+    if (master.pool.length <= MOST_FIRST) return;
+    const rates = Float64Array.from(master.pool, rateOf);
+    const least = rates.slice().sort()[master.pool.length - MOST_FIRST] as number;
+    const kept = new Set(this.best.columns.values());
+    master.prune((column, i) => (rates[i] as number) >= least || kept.has(column));
   }
 
   /** Keeps of the ways to cut those that gain most, and those of the best plan, when there are too many. */
@@ -347,40 +375,27 @@ export class Search {
     master.prune((column, i) => (gains[i] as number) >= least || kept.has(column));
   }
 
-  /** A whole-number programme over the pool where the plan is small, now and then and else over a part of it. */
+  /** A whole plan of all that is known where the plan is small, now and then and else a part of it. */
   private wholeOf(master: Master, improver: Improver): Draft | null {
     const { problem } = this;
-    const small = this.best.columns.size <= MOST_BOARDS_WHOLE && this.wholes++ % 3 < 2;
-    const { draft, released } = small
+    const all = this.best.columns.size <= MOST_BOARDS_WHOLE && this.wholes++ % 3 < 2;
+    const { draft, released } = all
       ? { draft: emptyDraft(problem), released: [...this.best.columns.values()] }
       : improver.partly(BOARDS_IN_PART);
-    const start = new Set(released.map((column) => master.cheapest(column)));
-    let columns = master.fitting(draft);
-    const most = MOST_WHOLE[this.size];
-    if (columns.length > most) {
-      // Prices of the ways to cut that are known by now: those that gain least can't be in a better plan.
-      const lean = master.linear(columns, draft);
-      if (small && lean) this.learn(lean, improver);
-      const gain = (column: Column): number =>
-        start.has(column) ? Infinity : lean ? reducedGain(problem, column, lean) : -column.cost;
-      columns = columns
-        .map((column) => ({ column, gain: gain(column) }))
-        .sort((a, b) => b.gain - a.gain)
-        .slice(0, most)
-        .map(({ column }) => column);
-      let many = 0;
-      columns = columns.map((column) => {
-        if (start.has(column)) return column;
-        if (!this.relaid.has(column) && ++many > RELAID.programme) return column;
-        return this.relayout(column);
-      });
-    }
-    const seconds = Math.min(small ? WHOLE_S.small : WHOLE_S.part, this.secondsLeft());
-    if (seconds < LEAST_WHOLE_S) return null;
-    const chosen = master.whole(columns, draft, seconds, start);
-    if (!chosen) return null;
-    layChosen(problem, chosen, start, draft);
-    return draft;
+    const covered = (all ? this.score : improver.score).openMm2 === 0;
+    const limits = WHOLE[this.size === 'small' ? 'small' : all ? 'large' : 'part'];
+    const seconds = Math.min(covered ? limits.seconds : OPEN_S, this.secondsLeft());
+    const found = regroup(problem, master, this.relayouts, draft, released, covered, { ...limits, seconds });
+    if (all && found.answer) this.learn(found.answer, improver);
+    return found.draft;
+  }
+
+  /** A small part of the plan at hand chosen anew from the ways to cut that are known. */
+  private regrouped(master: Master, improver: Improver): Draft | null {
+    if (improver.score.openMm2 > 0) return null;
+    const { least, more } = REGROUP_BOARDS;
+    const { draft, released } = improver.partly(least + this.random.below(more));
+    return regroup(this.problem, master, this.relayouts, draft, released, true, REGROUP).draft;
   }
 
   /** Takes over what the linear programme of all that is known says. */

@@ -1,0 +1,166 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { chooseColumns } from './choose-columns.ts';
+import type { Draft } from './greedy.ts';
+import { emptyDraft } from './improve.ts';
+import type { MatchInstance } from './instance.ts';
+import { Problem, type Column } from './problem.ts';
+import { TOUCH } from './tolerances.ts';
+
+const MANY = 1e6;
+
+/** Boards of two species; what lies on them is not asked here, only what a way is said to give. */
+const problemOf = (boards: number): Problem =>
+  new Problem({
+    kerf: 3,
+    jointAllowance: 0,
+    offcut: { minLength: 300, minWidth: 50, credit: 0.7 },
+    boards: Array.from({ length: boards }, (_, b) => ({
+      id: `b${b}`,
+      length: 2000,
+      width: 200,
+      thickness: 25,
+      species: b % 2 === 0 ? 'oak' : 'pine',
+      value: 10,
+      blocked: { clear: [] },
+    })),
+    parts: [
+      { ...part('rail', 'solid'), qty: 3 },
+      { ...part('stile', 'solid'), qty: 1 },
+      { ...part('lid', 'panel'), qty: 1 },
+      { ...part('shelf', 'panel'), qty: 1 },
+    ],
+  } satisfies MatchInstance);
+
+function part(id: string, type: 'solid' | 'panel'): Omit<MatchInstance['parts'][number], 'qty'> {
+  return { id, type, length: 500, width: 100, thickness: 20, grade: 'clear', species: 'any' };
+}
+
+const column = (board: number, cost: number, gives: readonly number[]): Column => ({
+  board,
+  cost,
+  extra: 0,
+  gives,
+  cuts: [],
+});
+
+/** What the cheapest choice costs, by trying every way or none on each board; infinite where none covers all. */
+function byTryingAll(problem: Problem, columns: readonly Column[], draft: Draft): number {
+  const { wants } = problem;
+  let best = Infinity;
+  const go = (
+    board: number,
+    open: readonly number[],
+    species: readonly (string | null)[],
+    cost: number,
+  ): void => {
+    if (cost >= best) return;
+    if (open.every((left) => left <= TOUCH)) best = cost;
+    if (board === problem.instance.boards.length) return;
+    go(board + 1, open, species, cost);
+    for (const { gives, cost: more } of columns.filter((one) => one.board === board)) {
+      const left = [...open];
+      const kinds = [...species];
+      let sound = true;
+      for (let i = 0; i < gives.length; i += 2) {
+        const w = gives[i] as number;
+        left[w] = Math.max(0, (left[w] as number) - (gives[i + 1] as number));
+        if (wants[w]?.panel !== true) continue;
+        const kind = problem.speciesOf[board] as string;
+        sound &&= kinds[w] === null || kinds[w] === kind;
+        kinds[w] = kind;
+      }
+      if (sound) go(board + 1, left, kinds, cost + more);
+    }
+  };
+  go(0, [...draft.open], draft.species, 0);
+  return best;
+}
+
+const costOf = (columns: readonly Column[]): number => columns.reduce((sum, { cost }) => sum + cost, 0);
+
+const pools = fc.array(
+  fc.record({
+    board: fc.nat(4),
+    cost: fc.integer({ min: 1, max: 30 }),
+    rails: fc.nat(2),
+    stiles: fc.nat(1),
+    lid: fc.constantFrom(0, 0, 40, 60, 100),
+    shelf: fc.constantFrom(0, 0, 50, 100),
+  }),
+  { minLength: 4, maxLength: 22 },
+);
+const prices = fc.array(fc.integer({ min: 0, max: 12 }), { minLength: 8, maxLength: 8 });
+
+describe('choosing a whole plan', () => {
+  it('costs what the best of all choices costs, whatever the prices', () => {
+    let covered = 0;
+    fc.assert(
+      fc.property(pools, prices, fc.constantFrom(null, 'oak', 'pine'), (pool, at, begun) => {
+        const problem = problemOf(5);
+        const draft = emptyDraft(problem);
+        draft.species[2] = begun;
+        const columns = pool
+          .map(({ board, cost, rails, stiles, lid, shelf }) =>
+            column(
+              board,
+              cost,
+              [rails, stiles, lid, shelf].flatMap((much, w) => (much > 0 ? [w, much] : [])),
+            ),
+          )
+          .filter(({ gives }) => gives.length > 0);
+        // A panel's price is for a millimetre, by species; a part's is the same in any.
+        const by = Float64Array.from(at, (price, i) => (i % 4 >= 2 ? price / 100 : (at[i % 4] as number)));
+        const { chosen, complete } = chooseColumns(problem, columns, draft, by, 200, MANY);
+        const best = byTryingAll(problem, columns, draft);
+        expect(complete).toBe(true);
+        if (Number.isFinite(best)) covered++;
+        if (chosen === null) expect(best).toBe(Infinity);
+        else {
+          expect(costOf(chosen)).toBeCloseTo(best, 6);
+          expect(byTryingAll(problem, chosen, draft)).toBeCloseTo(best, 6);
+        }
+      }),
+      { numRuns: 400 },
+    );
+    expect(covered).toBeGreaterThan(100);
+  });
+
+  it('chooses nothing where nothing is cheaper than the limit', () => {
+    const problem = problemOf(2);
+    const draft = emptyDraft(problem);
+    const columns = [column(0, 7, [0, 3, 1, 1, 2, 100]), column(1, 5, [3, 100])];
+    const none = new Float64Array(8);
+    expect(chooseColumns(problem, columns, draft, none, 12, MANY)).toEqual({ chosen: null, complete: true });
+    expect(chooseColumns(problem, columns, draft, none, 12.1, MANY).chosen).toHaveLength(2);
+  });
+
+  it('fills only what is open', () => {
+    const problem = problemOf(3);
+    const draft = emptyDraft(problem);
+    draft.open.set([1, 0, 0, 30]);
+    draft.species[3] = 'pine';
+    const columns = [
+      column(0, 2, [0, 1, 3, 30]),
+      column(1, 6, [0, 1, 3, 30]),
+      column(0, 1, [0, 1]),
+      column(1, 3, [3, 30]),
+    ];
+    const { chosen } = chooseColumns(problem, columns, draft, new Float64Array(8), 100, MANY);
+    expect(chosen).toEqual([columns[2], columns[3]]);
+  });
+
+  it('says when it stopped before all was looked at', () => {
+    const problem = problemOf(5);
+    const columns = [0, 1, 2, 3, 4].flatMap((board) => [
+      column(board, 5, [0, 1, 2, 20]),
+      column(board, 6, [1, 1, 3, 50]),
+      column(board, 7, [0, 1, 3, 50, 2, 20]),
+    ]);
+    const draft = emptyDraft(problem);
+    const ask = (nodes: number): boolean =>
+      chooseColumns(problem, columns, draft, new Float64Array(8), 60, nodes).complete;
+    expect(ask(3)).toBe(false);
+    expect(ask(MANY)).toBe(true);
+  });
+});
