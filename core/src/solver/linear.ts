@@ -57,7 +57,7 @@ export interface Programme extends Columns {
 }
 
 /** A programme that columns are added to: it is solved on from its last answer, in a fraction of the time. */
-export interface GrowingProgramme {
+interface GrowingProgramme {
   solve(): LinearAnswer | null;
   add(columns: Columns): void;
   reprice(column: number, cost: number): void;

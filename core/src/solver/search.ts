@@ -48,7 +48,7 @@ const BOARDS_IN_PART = 24;
 /** Ways to cut with which column generation begins at the most. */
 const MOST_FIRST = 6000;
 /** Of more known ways to cut the lesser half is forgotten. */
-const MOST_POOL = 20_000;
+const MOST_POOL = 12_000;
 /**
  * Whole plans from all that is known. On a small rack branches by what ways lose take milliseconds, and where they don't suffice
  * more ways serve better than more time for what is known.
@@ -308,8 +308,8 @@ export class Search {
         const step = laid(this.neighbourhood(master, improver), true);
         if (step) yield step;
       }
-      if (master && this.latest && this.size === 'small' && sinceWhole % STEPS_PER_VARIED === 0) {
-        this.pricing.vary(master, this.latest, this.random);
+      if (master && this.latest && sinceWhole % STEPS_PER_VARIED === 0) {
+        if (this.size === 'small') this.pricing.vary(master, this.latest, this.random);
         for (let n = 0; n < REGROUPED; n++) {
           const step = laid(this.regrouped(master, improver), true);
           if (step) yield step;
