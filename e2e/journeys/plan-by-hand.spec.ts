@@ -101,7 +101,7 @@ test('arrows move a part, and a board that is left out stays out until it is let
   await expect(page.getByRole('button', { name: `Let ${tag} back in` })).toHaveCount(0);
 });
 
-test('two plans side by side: one is put by, the other found for another wish, and they change places', async ({
+test('two plans side by side: one is set aside, the other found for another wish, and they change places', async ({
   page,
 }) => {
   const shop = await matched(page);

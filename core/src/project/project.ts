@@ -201,7 +201,7 @@ export interface Project {
   readonly joints?: readonly Joint[];
   /** The order in which it goes together, where the maker changed it: ids of joints. */
   readonly assembly?: { readonly order: readonly string[] };
-  /** A plan put by, to compare with. */
+  /** A plan set aside, to compare with. */
   readonly putBy?: ProjectPlan;
 }
 

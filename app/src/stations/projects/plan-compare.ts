@@ -2,11 +2,12 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { MatButton } from '@angular/material/button';
 import { WANTED_NAMES, type Project } from '@aldrek/core/project';
 import { formatLength } from '@aldrek/core/wood';
+import { volumeInDm3 } from '../../format/measures';
 import { ProjectActions } from '../../shop-store/project-actions';
 import { ShopStore } from '../../shop-store/shop.store';
 import { planFigures } from './plan-figures';
 
-/** The plan at hand beside the one put by, figure by figure. */
+/** The plan at hand beside the one set aside, figure by figure. */
 @Component({
   selector: 'al-plan-compare',
   imports: [MatButton],
@@ -120,8 +121,8 @@ export class PlanCompare {
       row('glue joints', ({ joints }) => joints, String),
       row(
         'planed away',
-        ({ planedLitres }) => planedLitres,
-        (v) => `${v.toFixed(1)} l`,
+        ({ planedM3 }) => planedM3,
+        (v) => volumeInDm3(v, this.store.unit()),
       ),
     ];
   });

@@ -11,8 +11,8 @@ export interface PlanFigures {
   readonly longestOffcut: number;
   /** Glue lines of panels and laminations. */
   readonly joints: number;
-  /** Planed away over all parts, litres. */
-  readonly planedLitres: number;
+  /** Planed away over all parts, m³. */
+  readonly planedM3: number;
   readonly coverage: number;
 }
 
@@ -46,7 +46,7 @@ export function planFigures(
     offcuts: offcuts.length,
     longestOffcut: offcuts.reduce((most, { length }) => Math.max(most, length), 0),
     joints,
-    planedLitres: planed / 1e6,
+    planedM3: planed / 1e9,
     coverage: plan.coverage,
   };
 }
