@@ -27,13 +27,9 @@ import { leftText, whenText } from './words';
         <p class="muted">{{ row.later }}</p>
         <div class="row flow no-print">
           @if (row.of.clock.pausedAt === undefined) {
-            <button type="button" matButton="outlined" (click)="actions.pause(row.of.entryId, clocks.now())">
-              Pause
-            </button>
+            <button type="button" matButton="outlined" (click)="pause(row.of)">Pause</button>
           } @else {
-            <button type="button" matButton="filled" (click)="actions.resume(row.of.entryId, clocks.now())">
-              Go on
-            </button>
+            <button type="button" matButton="filled" (click)="resume(row.of)">Go on</button>
           }
           <button
             type="button"
@@ -102,7 +98,7 @@ import { leftText, whenText } from './words';
   `,
 })
 export class ClockList {
-  protected readonly clocks = inject(Clocks);
+  private readonly clocks = inject(Clocks);
   protected readonly actions = inject(GlueActions);
   protected readonly correcting = signal<string | null>(null);
   protected readonly asks = signal(canAsk());
@@ -131,8 +127,17 @@ export class ClockList {
     });
   });
 
+  // By the time of day itself: while every clock stands still, the list does not count.
+  protected pause({ entryId }: RunningClock): void {
+    this.actions.pause(entryId, Date.now());
+  }
+
+  protected resume({ entryId }: RunningClock): void {
+    this.actions.resume(entryId, Date.now());
+  }
+
   protected closed({ entryId, clock }: RunningClock, minutesAgo: number): void {
-    const end = clock.pausedAt ?? this.clocks.now();
+    const end = clock.pausedAt ?? Date.now();
     this.actions.correct(entryId, { at: end - (clock.pausedMs ?? 0) - minutesAgo * 60_000 });
   }
 

@@ -29,7 +29,7 @@ describe('one sort of member in the dry run', () => {
 
   it('says what it comes to: pieces, from how many where some break or give more than one', async () => {
     const { head, fixture } = await row(outcome());
-    expect(head()).toBe('deck board7 pieces');
+    expect(head()).toBe('deck board 7 pieces');
     const says = async (more: Partial<SortOutcome>) => {
       fixture.componentRef.setInput('outcome', outcome(more));
       await fixture.whenStable();

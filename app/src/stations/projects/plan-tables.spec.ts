@@ -127,14 +127,14 @@ describe('the largest in two sizes', () => {
   it('names the largest by its face, says that what lies beyond is a doubt, and gives the pair that is pressed', async () => {
     const { element, loader, taken } = await pairs(found(PAIRS, true));
     expect(textOf(element.querySelector('[role=status]'))).toBe(
-      'The largest found: 1200 × 400, by its face.',
+      'The largest found: 1,200 × 400, by its face.',
     );
     expect(textOf(element)).toContain('a doubt, no proof');
     expect(element.querySelectorAll('rect.best')).toHaveLength(1);
     expect(element.querySelector('svg')?.getAttribute('aria-label')).toBe(
-      'length by depth: 500 × 600; 1200 × 400; 1900 × 220',
+      'length by depth: 500 × 600; 1,200 × 400; 1,900 × 220',
     );
-    await (await loader.getHarness(MatButtonHarness.with({ text: '1900 × 220' }))).click();
+    await (await loader.getHarness(MatButtonHarness.with({ text: '1,900 × 220' }))).click();
     expect(taken).toEqual([PAIRS[2]]);
   });
 
