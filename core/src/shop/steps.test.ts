@@ -1,3 +1,4 @@
+// One file on purpose: all of it walks the same floor, from a planned board to a part, and every step must balance.
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { aPiece } from '../../test-support/made-up-pieces.ts';

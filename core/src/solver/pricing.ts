@@ -135,7 +135,7 @@ export class Pricing {
 
   /**
    * Asks the boards for ways to cut at prices about those of the programme, of some of what is wanted: ways that fractions
-   * would not ask for, and of which whole plans are made. The ways that were not known before.
+   * would not ask for, and of which whole plans are made. How many of them were not known before.
    */
   vary(master: Master, { prices }: MasterAnswer, random: Random): number {
     const { problem } = this;

@@ -62,7 +62,7 @@ const WHOLE: Readonly<Record<'small' | 'large' | 'part', WholeLimits>> = {
 const OPEN_S = 2;
 /** Steps between two choices of a whole plan. */
 const STEPS_PER_WHOLE = { small: 25, large: 70 };
-/** Steps on a small rack between two in which all boards are asked at varied prices, and parts of the plan chosen anew after it. */
+/** Steps between two in which so many parts of the plan are chosen anew, on a small rack after its boards were asked at varied prices. */
 const STEPS_PER_VARIED = 2;
 const REGROUPED = 3;
 /** Boards that are chosen anew then: so many and up to so many more. */

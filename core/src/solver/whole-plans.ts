@@ -68,7 +68,7 @@ export function regroup(
   const answer = master.linear(fitting, draft);
   if (!answer) return { draft: null, answer };
   let limit = covered ? 0 : Infinity;
-  for (const column of start) limit += column.cost;
+  for (const column of released) limit += column.cost;
   // A way that loses more than the plan at hand is above the programme can't be in a better plan.
   const others = byGain(problem, fitting, answer, start)
     .filter(({ column, gain }) => !start.has(column) && (!covered || gain > answer.objective - limit))

@@ -3,7 +3,6 @@ import { provideRouter } from '@angular/router';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { LargestOfTwo, LargestPair } from '@aldrek/core/match';
 import type { DesignSize, PlannedCut, Project, ProjectPlan } from '@aldrek/core/project';
-import type { LengthUnit } from '@aldrek/core/wood';
 import { aBoard } from '../../../test-support/made-up-piece';
 import { heard, show, textOf, withShop } from '../../../test-support/component';
 import { FakeWorker } from '../../../test-support/fake-worker';
@@ -117,9 +116,8 @@ describe('the largest in two sizes', () => {
     { first: 1900, second: 220 },
   ];
 
-  async function pairs(of: LargestOfTwo, unit: LengthUnit = 'mm') {
-    const store = await withShop({}, [provideRouter([])]);
-    store.setUnit(unit);
+  async function pairs(of: LargestOfTwo) {
+    await withShop({}, [provideRouter([])]);
     const shown = await show(LargestPairs, { found: of, sizes });
     return { taken: heard(shown.fixture.componentInstance.taken), ...shown };
   }
