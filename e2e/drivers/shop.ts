@@ -150,8 +150,11 @@ export class Shop {
     await this.choose('Project', name);
   }
 
-  /** Starts a match and waits until its plan is kept; stops it early, as a maker in a hurry would. */
-  async match(): Promise<void> {
+  /**
+   * Starts a match and waits until its plan is kept; stops it early, as a maker in a hurry would: once all is placed, and
+   * once the plan tells `awaited`, if that is given.
+   */
+  async match(awaited?: Locator): Promise<void> {
     await this.page.getByRole('button', { name: /^Match/ }).click();
     const again = this.page.locator('button:enabled').filter({ hasText: /^\s*Match again/ });
     const stop = this.stop();
@@ -163,6 +166,7 @@ export class Shop {
       .first()
       .waitFor({ timeout: 4000 })
       .catch(() => undefined);
+    if (awaited) await awaited.or(again).first().waitFor();
     await this.settled();
     await expect(again).toBeVisible();
   }

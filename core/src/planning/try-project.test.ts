@@ -49,4 +49,21 @@ describe('a project tried for a while', () => {
     expect(plan.coverage).toBe(1);
     expect(plan.atMostOver).toBeCloseTo(counts / proven - 1, 9);
   });
+
+  it('gives up on more where the rack is short and nothing more has been found for a while', async () => {
+    const solver = solverFrom(await loadHighs());
+    const few = pieces.slice(0, 3);
+    const instance = projectInstance(project, few, rules);
+    let [steps, covered] = [0, 0];
+    const { plan } = tryProject(project, few, rules, 1000, solver, () => ++steps < 0);
+    let n = 0;
+    for (const step of matchSteps(instance, { solver })) {
+      covered = step.plan.coverage;
+      if (++n >= 4 * steps) break;
+    }
+    expect(plan.coverage).toBeLessThan(1);
+    expect(steps).toBeLessThan(200);
+    // Four times as many steps place no more.
+    expect(plan.coverage).toBeCloseTo(covered, 9);
+  });
 });

@@ -16,9 +16,12 @@ export interface Tried {
   readonly groups: GroupThickness;
 }
 
+/** What a plan that is short does not find in so many steps of improvement is hardly ever found in four times as many. */
+const PATIENCE = 30;
+
 /**
- * The best plan after so many steps; `until` ends earlier, once a plan will do. `mates` are the projects that
- * are matched at once, itself among them.
+ * The best plan after so many steps; `until` ends earlier, once a plan will do, and so does a plan that stays short and has not
+ * become better for a while. `mates` are the projects that are matched at once, itself among them.
  */
 export function tryProject(
   project: Project,
@@ -34,10 +37,12 @@ export function tryProject(
   const instance = projectInstance(all, pieces, rules, groups);
   let best: MatchPlan | null = null;
   let left = steps;
-  for (const { plan } of matchSteps(instance, { solver })) {
+  let idle = 0;
+  for (const { plan, stage, better } of matchSteps(instance, { solver })) {
     if (plan !== best && isBetterPlan(plan, best) && verifyPlan(instance, plan).length === 0) best = plan;
     else if (best !== null) best = withProofOf(plan, best);
-    if (--left <= 0 || until(plan)) break;
+    idle = better || stage !== 'improve' || coversAll(plan) ? 0 : idle + 1;
+    if (--left <= 0 || idle >= PATIENCE || until(plan)) break;
   }
   if (best === null) throw new Error('no plan passed the checker');
   const plans = plansOf(best, instance, groups, mates, pieces, rules);
