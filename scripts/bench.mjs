@@ -17,7 +17,7 @@ const BRIEF = {
   rack: ['200'],
   stations: ['100'],
   floor: ['5'],
-  typing: [],
+  typing: ['1'],
 };
 
 const inCore = (name) => existsSync(join(root, `core/bench/${name}.ts`));

@@ -55,9 +55,10 @@ export class Keys {
   }
 
   private hear(event: KeyboardEvent): void {
-    if (event.defaultPrevented || document.querySelector('[role="dialog"], [role="menu"]')) return;
     const modified = event.ctrlKey || event.metaKey;
     if (isWriting(event.target) && !(modified && WHILE_WRITING.has(event.key.toLowerCase()))) return;
+    // Looked for last: it takes most of the time that a key in a field would cost here.
+    if (event.defaultPrevented || document.querySelector('[role="dialog"], [role="menu"]')) return;
     const digit = event.altKey && /^Digit\d$/.test(event.code) ? event.code.slice(-1) : null;
     const key = digit ?? (event.key.length === 1 ? event.key.toLowerCase() : event.key);
     const name = `${modified ? 'ctrl+' : ''}${digit === null ? '' : 'alt+'}${key}`;

@@ -43,7 +43,7 @@ export const ENTRY_TEMPLATE = `
       [formControl]="text"
       [errorStateMatcher]="refusal"
       [class.veiled]="drawn() !== null"
-      [attr.inputmode]="inputMode"
+      [attr.inputmode]="least() < 0 ? 'text' : inputMode"
       [attr.aria-label]="spoken()"
       [attr.placeholder]="optional() ? '–' : null"
       (focus)="begin()"

@@ -69,6 +69,27 @@ describe('a length', () => {
     expect(changed).toEqual([1500]);
   });
 
+  it.each([
+    ['-1.5', -1.5],
+    ['− 4', -4],
+    ['-1/8 in', -3.175],
+  ])('has a sign only where it may be below zero: %j', async (text, mm) => {
+    const gap = await field({ value: 0, least: -60, most: 60, optional: true });
+    await write(gap.input, text);
+    expect(gap.changed).toEqual([mm]);
+    // The keys of a phone for figures alone have no minus.
+    expect(await (await gap.input.host()).getAttribute('inputmode')).toBe('text');
+    await write(gap.input, '-61');
+    expect(await gap.around.getTextErrors()).toEqual(['from -60 to 60']);
+  });
+
+  it('is never below zero elsewhere', async () => {
+    const { input, around, changed } = await field();
+    await write(input, '-5');
+    expect(await around.getTextErrors()).toEqual([expect.stringContaining("can't be below zero")]);
+    expect(changed).toEqual([]);
+  });
+
   it('may be left open where it is optional', async () => {
     const { input, changed } = await field({ optional: true, value: 30 });
     await write(input, '');

@@ -13,6 +13,8 @@ const STEPS: Readonly<Record<LengthUnit, Readonly<Record<StepSize, number>>>> = 
   inch: { fine: 25.4 / 64, plain: 25.4 / 16, coarse: 25.4 },
 };
 
+const MINUS = /^[-−]\s*/;
+
 /**
  * A length, in mm, in the user's unit: any spelling is read, a fraction is drawn as one. A caliper writes into it,
  * over the bench's line or as a keyboard would.
@@ -36,8 +38,11 @@ export class LengthField extends FigureEntry {
 
   protected read(text: string): Result<number, string> {
     if (/^0+([.,]0+)?$/.test(text)) return ok(0);
-    const length = parseLength(text, this.unit());
-    return length.ok ? length : { ok: false, fault: length.fault.message };
+    // A gap under a straight edge has a side, and a sign for it.
+    const minus = this.least() < 0 ? MINUS.exec(text) : null;
+    const length = parseLength(text.slice(minus?.[0].length ?? 0), this.unit());
+    if (!length.ok) return { ok: false, fault: length.fault.message };
+    return minus ? ok(-length.value) : length;
   }
 
   protected show(mm: number): string {

@@ -12,7 +12,9 @@ import { minutesText } from './words';
   imports: [LengthFigure],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h1>{{ day }} · {{ setUps().length }} set-ups, {{ minutes() }}</h1>
+    <h1>
+      {{ day }} · {{ setUps().length }} {{ setUps().length === 1 ? 'set-up' : 'set-ups' }}, {{ minutes() }}
+    </h1>
     <ol>
       @for (setUp of setUps(); track setUp.id) {
         <li>

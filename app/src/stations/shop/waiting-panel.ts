@@ -13,7 +13,14 @@ import { whenText } from '../../clocks/words';
 import { FloorView } from './floor-view';
 import { DEED_NAMES, minutesText } from './words';
 
-const GAPS = ['cup', 'bow', 'crook', 'twist'] as const;
+/** Gaps under a straight edge; cup and bow are below zero where face A is the hollow one. */
+const GAPS = [
+  { kind: 'cup', least: -60 },
+  { kind: 'bow', least: -60 },
+  { kind: 'crook', least: 0 },
+  { kind: 'twist', least: 0 },
+] as const;
+type Gap = (typeof GAPS)[number]['kind'];
 
 /** What waits, until when and what it holds up; wood that has rested is read again; and what can be done meanwhile. */
 @Component({
@@ -62,15 +69,15 @@ const GAPS = ['cup', 'bow', 'crook', 'twist'] as const;
               [most]="60"
               (changed)="moisture.set($event)"
             />
-            @for (gap of gaps; track gap) {
+            @for (gap of gaps; track gap.kind) {
               <al-length-field
-                [label]="gap"
+                [label]="gap.kind"
                 [fine]="true"
-                [value]="warp()[gap] ?? 0"
+                [value]="warp()[gap.kind] ?? 0"
                 [optional]="true"
-                [least]="-60"
+                [least]="gap.least"
                 [most]="60"
-                (changed)="setGap(gap, $event)"
+                (changed)="setGap(gap.kind, $event)"
               />
             }
             <button type="button" matButton="filled" (click)="rested(group.steps)">
@@ -78,7 +85,7 @@ const GAPS = ['cup', 'bow', 'crook', 'twist'] as const;
             </button>
             <p class="muted">
               Go on when the moisture moves less than 0.5 % in a week. What is warped again is flattened once
-              more. Leave empty what you did not read.
+              more. Cup and bow are below zero where face A is hollow. Leave empty what you did not read.
             </p>
           </div>
         }
@@ -202,7 +209,7 @@ export class WaitingPanel {
     this.notices.undoable('Not waited for, in your words.');
   }
 
-  protected setGap(gap: (typeof GAPS)[number], mm: number): void {
+  protected setGap(gap: Gap, mm: number): void {
     this.warp.set({ ...this.warp(), [gap]: mm });
   }
 
