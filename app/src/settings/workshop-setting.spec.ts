@@ -44,7 +44,7 @@ describe('the workshop', () => {
     store.undo();
     store.undo();
     store.undo();
-    expect(now().workshop?.ownMachines).toBeUndefined();
+    expect(now().workshop.ownMachines).toBeUndefined();
     expect(await loader.getAllHarnesses(MatButtonHarness.with({ text: 'Back to my own' }))).toHaveLength(0);
   });
 
