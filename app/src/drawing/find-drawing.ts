@@ -3,7 +3,6 @@ import type { Shape, SpeciesId } from '@aldrek/core/wood';
 import { drawnShapes, extentOf } from './find-shapes';
 import { woodTone } from './species-tones';
 import { Ruler } from './ruler';
-import { fitScale, scaleNote } from './scale';
 
 /** A find to scale, whole or exploded into its members. */
 @Component({
@@ -11,10 +10,7 @@ import { fitScale, scaleNote } from './scale';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Ruler],
   template: `
-    <div class="ruler">
-      <al-ruler [lengthMm]="rulerMm()" [pxPerMm]="pxPerMm()" />
-      <span class="scale t-small muted">scale {{ scaleNote() }}</span>
-    </div>
+    <al-ruler [lengthMm]="rulerMm()" [pxPerMm]="pxPerMm()" />
     <svg
       class="find"
       role="img"
@@ -44,17 +40,6 @@ import { fitScale, scaleNote } from './scale';
   styles: `
     :host {
       display: block;
-    }
-    .ruler {
-      position: relative;
-    }
-    .scale {
-      position: absolute;
-      right: 6px;
-      top: 8px;
-      padding: 2px 6px;
-      border-radius: 4px;
-      background: var(--raised);
     }
     svg.find {
       display: block;
@@ -101,18 +86,15 @@ export class FindDrawing {
   readonly shapes = input.required<readonly Shape[]>();
   readonly species = input.required<SpeciesId>();
   readonly label = input.required<string>();
+  readonly pxPerMm = input.required<number>();
   /** 0: as it stands; 1: apart. */
   readonly share = input(0);
-  /** The room there is, px. */
-  readonly room = input.required<{ readonly width: number; readonly height: number }>();
+  /** The room there is for the ruler, px. */
+  readonly roomPx = input.required<number>();
   /** The sort of member that is pointed out. */
   readonly lit = input<string | null>(null);
 
   private readonly extent = computed(() => extentOf(this.shapes(), this.share()));
-  protected readonly pxPerMm = computed(() => {
-    const { length, height } = this.extent();
-    return Math.min(fitScale(length, this.room().width - 4), fitScale(height, this.room().height - 4));
-  });
   protected readonly shapesDrawn = computed(() =>
     drawnShapes(this.shapes(), this.share(), this.extent(), this.pxPerMm()),
   );
@@ -122,8 +104,7 @@ export class FindDrawing {
     return { width, height, box: `-1 -1 ${width} ${height}` };
   });
   /** The ruler runs on beyond the drawing, to the end of the room. */
-  protected readonly rulerMm = computed(() => (this.room().width - 2) / this.pxPerMm());
-  protected readonly scaleNote = computed(() => scaleNote(this.pxPerMm()));
+  protected readonly rulerMm = computed(() => (this.roomPx() - 2) / this.pxPerMm());
   protected readonly tone = computed(() => woodTone(this.species()));
 
   protected fill(stuff: Shape['stuff']): string | null {

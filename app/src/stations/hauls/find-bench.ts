@@ -30,6 +30,8 @@ import {
 } from '@aldrek/core/wood';
 import { dayText } from '../../format/day-text';
 import { FindDrawing } from '../../drawing/find-drawing';
+import { extentOf } from '../../drawing/find-shapes';
+import { fitScale, scaleNote } from '../../drawing/scale';
 import { volumeText } from '../../format/measures';
 import { framesLater } from '../../ui/by-frames';
 import { widthOf } from '../../drawing/width-of';
@@ -96,7 +98,7 @@ export class FindBench {
   protected readonly dayText = dayText;
   private readonly room = viewChild<ElementRef<HTMLElement>>('room');
   private readonly roomPx = widthOf(this.room, 640);
-  protected readonly drawingRoom = computed(() => ({ width: this.roomPx() - 2, height: DRAWING_HEIGHT_PX }));
+  protected readonly drawingPx = computed(() => this.roomPx() - 2);
 
   private readonly id = computed(() => this.find().id);
   /** Figures that are being typed, so that the drawing follows the fingers. */
@@ -118,6 +120,11 @@ export class FindBench {
   protected readonly wayChoices = computed(() => this.ways().map(({ id, name }) => ({ value: id, name })));
   protected readonly breakdown = computed(() => takeApart(this.with(this.listed())));
   protected readonly shapes = computed(() => drawFind(this.with(this.drawn())));
+  protected readonly pxPerMm = computed(() => {
+    const { length, height } = extentOf(this.shapes(), this.share());
+    return Math.min(fitScale(length, this.drawingPx() - 4), fitScale(height, DRAWING_HEIGHT_PX - 4));
+  });
+  protected readonly scaleNote = computed(() => scaleNote(this.pxPerMm()));
   protected readonly hasWood = computed(() => this.find().kind !== 'metal' && this.find().kind !== 'glass');
   protected readonly canExplode = computed(() =>
     this.shapes().some((shape) => shape.whole.some(([x], i) => x !== shape.apart[i]?.[0])),
