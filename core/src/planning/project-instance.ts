@@ -221,7 +221,7 @@ export function projectInstance(
     fits.push(fit);
   }
   const boards = free.map((piece, i) => boardOf(piece, project.parts, fits[i] ?? new Map(), known));
-  const { perBoard, reluctance, traits, alike, credit } = wishesOf(project, free, boards, fits);
+  const { perBoard, reluctance, traits, alike, together, credit } = wishesOf(project, free, boards, fits);
   const ids = new Set(free.map(({ id }) => id));
   const partIds = new Set<string>(project.parts.map(({ id }) => id));
   const locks = (project.locks ?? []).filter(
@@ -244,6 +244,7 @@ export function projectInstance(
     parts: project.parts.map((part) => ({
       ...partOf(part, groups[part.group ?? ''] ?? part.thickness, machines),
       ...(alike[part.id] === undefined ? {} : { alike: alike[part.id] }),
+      ...(together[part.id] === undefined ? {} : { together: together[part.id] }),
     })),
     ...(locks.length > 0
       ? { locks: locks.map(({ pieceId, ...cut }) => ({ ...cut, boardId: pieceId })) }

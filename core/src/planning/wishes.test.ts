@@ -1,3 +1,4 @@
+import loadHighs from 'highs';
 import { describe, expect, it } from 'vitest';
 import { aFinding, aPiece } from '../../test-support/made-up-pieces.ts';
 import {
@@ -13,6 +14,7 @@ import type { Piece } from '../stock/piece.ts';
 import { DEFAULT_HABITS } from '../yield/habits.ts';
 import { DEFAULT_MACHINES } from '../yield/machines.ts';
 import { DEFAULT_OFFCUT } from '../solver/instance.ts';
+import { solverFrom, type Solver } from '../solver/linear.ts';
 import { matchSteps } from '../solver/solve.ts';
 import { projectInstance } from './project-instance.ts';
 
@@ -113,10 +115,16 @@ describe('a wish', () => {
 });
 
 /** Tags of the pieces that a short search cuts, in order. */
-function cutFrom(wanted: Wanted, parts: Part[], from: readonly Piece[], rounds = 60): string[] {
+function cutFrom(
+  wanted: Wanted,
+  parts: Part[],
+  from: readonly Piece[],
+  rounds = 60,
+  solver: Solver | null = null,
+): string[] {
   const instance = projectInstance(project(wanted, parts), from, rules);
   let [used, coverage]: [string[], number] = [[], 0];
-  for (const { plan, round } of matchSteps(instance)) {
+  for (const { plan, round } of matchSteps(instance, { solver })) {
     coverage = plan.coverage;
     used = [...new Set(plan.placements.map(({ boardId }) => boardId))].sort();
     if (round >= rounds) break;
@@ -157,6 +165,20 @@ describe('each weight decides where all else is nearly the same:', () => {
     ];
     const used = cutFrom('best-looking', [panel], from);
     expect(new Set(used.map((id) => id.split(' ')[1])).size).toBe(1);
+  });
+
+  it('figure goes on from strip to strip: both come from one board, if it is hardly dearer', async () => {
+    const solver = solverFrom(await loadHighs());
+    const from = [stock('a short'), stock('b short'), stock('c long', { length: 1480, width: 118 })];
+    expect(cutFrom('least-waste', [panel], from, 60, solver)).toEqual(['a short', 'b short']);
+    expect(cutFrom('best-looking', [panel], from, 60, solver)).toEqual(['c long']);
+    const dearer = [...from.slice(0, 2), stock('c long', { length: 1480, width: 130 })];
+    expect(cutFrom('best-looking', [panel], dearer, 60, solver)).toEqual(['a short', 'b short']);
+  });
+
+  it('where nobody looks, figure need not go on', () => {
+    const hidden = { ...panel, grade: 'hidden' } as const;
+    expect(reluctance('best-looking', [hidden], [stock('a')]).instance.parts[0]?.together).toBeUndefined();
   });
 
   it('sapwood stays out of sight', () => {

@@ -18,6 +18,8 @@ export interface Wishes {
   /** What each board is like, for parts whose pieces should be alike; and by part what an unlike piece counts. */
   readonly traits: readonly (readonly number[] | null)[] | null;
   readonly alike: Readonly<Record<string, number>>;
+  /** By part, what each board counts after the first that its pieces come from: figure goes on within a board. */
+  readonly together: Readonly<Record<string, number>>;
   /** Share of a leftover's worth that it is credited at, where the wish has one of its own. */
   readonly credit: number | null;
 }
@@ -33,6 +35,9 @@ const WEIGHTS = {
   /** A strip quite unlike the others of its panel in tone, figure and sapwood; a copy unlike the others of its part. */
   unlikeStrip: 0.5,
   unlikeCopy: 0.15,
+  /** A strip, or a copy, from another board than the one before: its figure does not go on. */
+  figureStrip: 0.1,
+  figureCopy: 0.05,
   /** Cutting a long piece short. */
   cutShort: 0.15,
   /** Planing away a whole board's thickness. */
@@ -90,7 +95,7 @@ export function wishesOf(
   return { ...wished, reluctance };
 }
 
-const NONE: Wishes = { perBoard: 0, reluctance: null, traits: null, alike: {}, credit: null };
+const NONE: Wishes = { perBoard: 0, reluctance: null, traits: null, alike: {}, together: {}, credit: null };
 
 function priorityOf(
   { parts, wanted = 'least-waste' }: Pick<Project, 'parts' | 'wanted'>,
@@ -105,7 +110,7 @@ function priorityOf(
       );
     });
   const middling = middleWorth(boards);
-  const alike = (weightOf: (part: Part) => number): Wishes['alike'] =>
+  const byPart = (weightOf: (part: Part) => number): Readonly<Record<string, number>> =>
     Object.fromEntries(
       parts.flatMap((part) => {
         const weight = weightOf(part) * areaM2(part) * middling;
@@ -126,9 +131,13 @@ function priorityOf(
           return WEIGHTS.looks * (1 - looks) + sap + noReserve(board, part) + cutShort(piece, part);
         }),
         traits: pieces.map(lookTrait),
-        alike: alike((part) => {
+        alike: byPart((part) => {
           if (!shows(part.grade)) return 0;
           return panel(part) ? WEIGHTS.unlikeStrip : WEIGHTS.unlikeCopy;
+        }),
+        together: byPart((part) => {
+          if (!shows(part.grade)) return 0;
+          return panel(part) ? WEIGHTS.figureStrip : WEIGHTS.figureCopy;
         }),
       };
     },
@@ -141,7 +150,7 @@ function priorityOf(
         return WEIGHTS.planing * planed + (panel(part) ? WEIGHTS.joint : 0) + noReserve(board, part);
       }),
       traits: pieces.map(({ thickness }) => [thickness / THICKNESS_APART]),
-      alike: alike((part) => (panel(part) || part.qty > 1 ? WEIGHTS.setUp : 0)),
+      alike: byPart((part) => (panel(part) || part.qty > 1 ? WEIGHTS.setUp : 0)),
     }),
     'clear-the-rack': () => ({
       ...NONE,

@@ -94,7 +94,12 @@ export function gainOf(problem: Problem, column: Column, prices: ArrayLike<numbe
   return gain;
 }
 
-/** Lays columns on `boards` until nothing is open or no board gives anything. */
+const UNFAVOURED = (): number => 1;
+
+/**
+ * Lays columns on `boards` until nothing is open or no board gives anything. What a board gives for what it spends is taken
+ * `favour` times as high.
+ */
 export function fillGreedily(
   problem: Problem,
   draft: Draft,
@@ -102,11 +107,12 @@ export function fillGreedily(
   prices: ArrayLike<number>,
   effort: Effort,
   made?: (column: Column) => void,
+  favour: (board: number) => number = UNFAVOURED,
 ): void {
   const heap = new TinyQueue<Entry>([], dearestFirst);
   for (const board of boards) {
     if (draft.columns.has(board)) continue;
-    heap.push({ board, rate: hopeOf(problem, board, prices, draft), column: null });
+    heap.push({ board, rate: favour(board) * hopeOf(problem, board, prices, draft), column: null });
   }
   let openWants = draft.open.reduce((many, left) => many + (left > TOUCH ? 1 : 0), 0);
   while (openWants > 0) {
@@ -122,7 +128,7 @@ export function fillGreedily(
     made?.(column);
     heap.push({
       board: top.board,
-      rate: gainOf(problem, column, prices) / Math.max(NEVER_ZERO, column.cost),
+      rate: (favour(top.board) * gainOf(problem, column, prices)) / Math.max(NEVER_ZERO, column.cost),
       column,
     });
   }

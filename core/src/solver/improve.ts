@@ -6,7 +6,7 @@
  */
 import type { Random } from '../foundation/random.ts';
 import { fillGreedily, gainOf, lay, type Draft } from './greedy.ts';
-import { harmonyOf } from './harmony.ts';
+import { apart, harmonyOf } from './harmony.ts';
 import { layersOf } from './instance.ts';
 import type { Effort } from './pattern.ts';
 import type { Column, Problem } from './problem.ts';
@@ -173,7 +173,8 @@ export class Improver {
     const before = released.reduce((sum, column) => sum + column.cost, 0);
     const prices = this.pricesFor(draft);
     const laidBefore = new Set(draft.columns.keys());
-    fillGreedily(problem, draft, candidates, prices, effort, (column) => this.made(column));
+    const made = (column: Column): void => this.made(column);
+    fillGreedily(problem, draft, candidates, prices, effort, made, this.favourFor(candidates));
     dropUnfinished(problem, draft);
     let after = 0;
     const fresh: Column[] = [];
@@ -200,6 +201,18 @@ export class Improver {
     this.best = score;
     this.bestDraft = draft;
     return true;
+  }
+
+  /**
+   * Where pieces should go together: boards that are like one of them are favoured, that one most. Prices know nothing of it,
+   * so that such plans would be met by chance alone.
+   */
+  private favourFor(candidates: readonly number[]): ((board: number) => number) | undefined {
+    const { problem, random } = this;
+    if (problem.harmony.size === 0 || random.next() < 0.5) return undefined;
+    const leader = candidates[random.below(candidates.length)] ?? 0;
+    const strength = random.next() * MOST_FAVOUR;
+    return (board) => 1 + strength * (board === leader ? 1 : LIKE * (1 - apart(problem, board, leader)));
   }
 
   /** One of three price lists, shaken; what the plan does not cover yet is dear. */
@@ -343,6 +356,11 @@ export class Improver {
     return [...found];
   }
 }
+
+/** A board that goes well with others is taken to give so much more at the most, as a share. */
+const MOST_FAVOUR = 0.5;
+/** And one that is like it so much of that. */
+const LIKE = 0.4;
 
 /** Of the boards that give least so many are chosen from. */
 const WORST = 4;

@@ -70,6 +70,8 @@ export interface MatchPart {
   readonly species: 'any' | readonly string[];
   /** What counts, in value, for each of its pieces (copies or strips) that is quite unlike the others. */
   readonly alike?: number;
+  /** What counts, in value, for each board beyond the first that the pieces of it (of a panel: of one copy) come from. */
+  readonly together?: number;
   /** A panel's strips are at least and at most so wide. */
   readonly minStrip?: number;
   readonly maxStrip?: number;

@@ -17,6 +17,7 @@ import {
   type Placement,
 } from './instance.ts';
 import { canBeSawn } from './cut-tree.ts';
+import type { Harmony } from './harmony.ts';
 import { itemsFor } from './items.ts';
 import type { Want } from './want.ts';
 import { findSpot } from './layout.ts';
@@ -78,8 +79,8 @@ export class Problem {
   /** Which mirror of each board is asked next, and the mirrors made so far. */
   private readonly turns: Uint8Array;
   private readonly images: PatternBoard[][] = [];
-  /** Weight of unlike pieces, by want; wants that have one. */
-  readonly likeness: ReadonlyMap<number, number>;
+  /** What counts for pieces that do not go together, by want; wants that have it. */
+  readonly harmony: ReadonlyMap<number, Harmony>;
   /** Locks by board, and what a board with locks and nothing else spends. */
   readonly locked: ReadonlyMap<number, readonly Placement[]>;
   private readonly sunk: ReadonlyMap<number, { readonly cost: number; readonly kept: readonly Rect[] }>;
@@ -93,9 +94,9 @@ export class Problem {
     const { boards, parts, kerf, offcut } = instance;
     this.grades = [...new Set([offcutGrade(offcut), ...parts.map((part) => part.grade)])];
     this.wants = parts.flatMap((part) => this.wantsFor(part));
-    this.likeness = new Map(
-      this.wants.flatMap(({ part }, w): [number, number][] =>
-        part.alike !== undefined && part.alike > 0 ? [[w, part.alike]] : [],
+    this.harmony = new Map(
+      this.wants.flatMap(({ part: { alike = 0, together = 0 } }, w): [number, Harmony][] =>
+        alike > 0 || together > 0 ? [[w, { alike, together }]] : [],
       ),
     );
     this.speciesOf = boards.map((board) => board.species);
@@ -365,7 +366,7 @@ export class Problem {
   /** Whether more than what is spent counts. */
   get hasWishes(): boolean {
     const { perBoard = 0, boards } = this.instance;
-    return perBoard > 0 || this.likeness.size > 0 || boards.some((board) => board.reluctance);
+    return perBoard > 0 || this.harmony.size > 0 || boards.some((board) => board.reluctance);
   }
 
   keepOf(b: number): KeepRule {
