@@ -141,10 +141,11 @@ export async function matchVerb(
 ): Promise<MatchPlan> {
   const until = performance.now() + seconds * 1000;
   const instance = readInstance(input);
-  const solver = solverFrom(await loadHighs());
   const small = instance.boards.length <= SECOND_UP_TO;
+  // Begun first: its thread starts while the solver loads here.
   const peer =
     second && small && seconds >= 2 && cpus().length > 1 ? second({ input, seed: seed + 1 }) : null;
+  const solver = solverFrom(await loadHighs());
   const secondsLeft = (): number => (until - performance.now()) / 1000;
   const steps = matchSteps(instance, { seed, solver, secondsLeft, role: peer ? 'first' : 'alone' });
   const best = await searchUntil(steps, until, peer);

@@ -8,11 +8,11 @@
  */
 import { fillGreedily, layChosen, type Draft } from './greedy.ts';
 import { dropUnfinished, type Improver } from './improve.ts';
-import { reducedGain, type Master } from './master.ts';
+import { reducedGain } from './master.ts';
 import type { Effort } from './pattern.ts';
-import type { Column, Problem } from './problem.ts';
+import type { Column } from './problem.ts';
 import { NO_GAIN, TOUCH } from './tolerances.ts';
-import { chooseWhole, type WholeLimits } from './whole-plans.ts';
+import type { WholeLimits, WholePlans } from './whole-plans.ts';
 
 export interface NeighbourhoodLimits extends Omit<WholeLimits, 'relaid'> {
   /** Rounds of pricing. */
@@ -23,13 +23,13 @@ export interface NeighbourhoodLimits extends Omit<WholeLimits, 'relaid'> {
 
 /** The plan at hand with `release` boards and what hangs on them laid anew; null where nothing came of it. */
 export function solveNeighbourhood(
-  problem: Problem,
-  master: Master,
+  wholes: WholePlans,
   improver: Improver,
   release: number,
   effort: Effort,
   limits: NeighbourhoodLimits,
 ): Draft | null {
+  const { problem, master } = wholes;
   const { rounds, without } = limits;
   const covered = improver.score.openMm2 === 0;
   const { draft, released: off } = without ? improver.partlyAroundWorst(release) : improver.partly(release);
@@ -58,7 +58,7 @@ export function solveNeighbourhood(
     answer = next;
   }
   const limit = covered ? off.reduce((sum, { cost }) => sum + cost, 0) : Infinity;
-  const chosen = chooseWhole(problem, master, columns, draft, answer, limit, start, limits);
+  const chosen = wholes.choose(columns, draft, answer, limit, start, limits);
   if (!chosen) return null;
   layChosen(problem, chosen, start, draft);
   if (draft.open.some((left) => left > TOUCH)) {

@@ -26,7 +26,7 @@ import { solveNeighbourhood } from './neighbourhood.ts';
 import { Pricing } from './pricing.ts';
 import type { Column, Problem } from './problem.ts';
 import { Relayouts } from './relayout.ts';
-import { regroup, type WholeLimits } from './whole-plans.ts';
+import { WholePlans, type WholeLimits } from './whole-plans.ts';
 
 export type SearchStage = 'greedy' | 'prices' | 'dive' | 'improve' | 'prove';
 
@@ -97,6 +97,7 @@ export class Search {
   private readonly all: readonly number[];
   private readonly pricing: Pricing;
   private readonly relayouts: Relayouts;
+  private wholes: WholePlans | null = null;
   private round = 0;
   private master: Master | null = null;
   private improver: Improver | null = null;
@@ -145,6 +146,7 @@ export class Search {
     /** Plans that dives came to, from which runs may begin. */
     const starts: Draft[] = [];
     this.master = master;
+    this.wholes = master && new WholePlans(problem, master, this.relayouts);
     this.improver = improver;
     if (master) {
       for (const column of this.best.columns.values()) master.add(column);
@@ -191,7 +193,7 @@ export class Search {
   private heard = false;
   /** Whether the last step bettered the run that is under way. */
   private ran = false;
-  private wholes = 0;
+  private chosen = 0;
   private latest: MasterAnswer | null = null;
 
   private stepOf(improver: Improver, effort: Effort): SearchStep {
@@ -300,18 +302,18 @@ export class Search {
       if (master && sinceWhole >= STEPS_PER_WHOLE[this.size]) {
         sinceWhole = 0;
         this.prune(master);
-        const step = laid(this.wholeOf(master, improver), false);
+        const step = laid(this.wholeOf(improver), false);
         if (step) yield step;
       }
       sinceWhole++;
       if (master && sinceWhole % perNeighbourhood === 0 && this.secondsLeft() > LAST_S) {
-        const step = laid(this.neighbourhood(master, improver), true);
+        const step = laid(this.neighbourhood(improver), true);
         if (step) yield step;
       }
       if (master && this.latest && sinceWhole % STEPS_PER_VARIED === 0) {
         if (this.size === 'small') this.pricing.vary(master, this.latest, this.random);
         for (let n = 0; n < REGROUPED; n++) {
-          const step = laid(this.regrouped(master, improver), true);
+          const step = laid(this.regrouped(improver), true);
           if (step) yield step;
         }
       }
@@ -342,10 +344,11 @@ export class Search {
     }
   }
 
-  private neighbourhood(master: Master, improver: Improver): Draft | null {
+  private neighbourhood(improver: Improver): Draft | null {
+    if (!this.wholes) return null;
     const without = this.random.next() < 0.5;
     const release = 2 + this.random.below(without ? 7 : 5);
-    return solveNeighbourhood(this.problem, master, improver, release, QUICK, {
+    return solveNeighbourhood(this.wholes, improver, release, QUICK, {
       ...NEIGHBOURHOOD,
       without,
       rounds: without ? 8 : 4,
@@ -376,26 +379,27 @@ export class Search {
   }
 
   /** A whole plan of all that is known where the plan is small, now and then and else a part of it. */
-  private wholeOf(master: Master, improver: Improver): Draft | null {
-    const { problem } = this;
-    const all = this.best.columns.size <= MOST_BOARDS_WHOLE && this.wholes++ % 3 < 2;
+  private wholeOf(improver: Improver): Draft | null {
+    const { problem, wholes } = this;
+    if (!wholes) return null;
+    const all = this.best.columns.size <= MOST_BOARDS_WHOLE && this.chosen++ % 3 < 2;
     const { draft, released } = all
       ? { draft: emptyDraft(problem), released: [...this.best.columns.values()] }
       : improver.partly(BOARDS_IN_PART);
     const covered = (all ? this.score : improver.score).openMm2 === 0;
     const limits = WHOLE[this.size === 'small' ? 'small' : all ? 'large' : 'part'];
     const seconds = Math.min(covered ? limits.seconds : OPEN_S, this.secondsLeft());
-    const found = regroup(problem, master, this.relayouts, draft, released, covered, { ...limits, seconds });
+    const found = wholes.regroup(draft, released, covered, { ...limits, seconds });
     if (all && found.answer) this.learn(found.answer, improver);
     return found.draft;
   }
 
   /** A small part of the plan at hand chosen anew from the ways to cut that are known. */
-  private regrouped(master: Master, improver: Improver): Draft | null {
-    if (improver.score.openMm2 > 0) return null;
+  private regrouped(improver: Improver): Draft | null {
+    if (!this.wholes || improver.score.openMm2 > 0) return null;
     const { least, more } = REGROUP_BOARDS;
     const { draft, released } = improver.partly(least + this.random.below(more));
-    return regroup(this.problem, master, this.relayouts, draft, released, true, REGROUP).draft;
+    return this.wholes.regroup(draft, released, true, REGROUP).draft;
   }
 
   /** Takes over what the linear programme of all that is known says. */

@@ -22,62 +22,69 @@ export interface WholeLimits {
 /** HiGHS is not asked for less, s. */
 const LEAST_SECONDS = 0.1;
 
-/**
- * Of `columns` those that cover what is open in `draft` for less than `limit`; null when none were found. `answer` is the linear
- * programme of the same columns. Where the limit is infinite, some may be left open: only HiGHS weighs that. `start` is a choice at hand.
- */
-export function chooseWhole(
-  problem: Problem,
-  master: Master,
-  columns: readonly Column[],
-  draft: Draft,
-  answer: MasterAnswer,
-  limit: number,
-  start: ReadonlySet<Column>,
-  { nodes, columns: most, seconds }: Omit<WholeLimits, 'relaid'>,
-): readonly Column[] | null {
-  if (Number.isFinite(limit)) {
-    const { chosen, complete } = chooseColumns(problem, columns, draft, answer.prices, limit, nodes);
-    if (chosen !== null || complete) return chosen;
-  }
-  if (seconds < LEAST_SECONDS) return null;
-  const few =
-    columns.length <= most
-      ? columns
-      : byGain(problem, columns, answer, start)
-          .slice(0, most)
-          .map(({ column }) => column);
-  return master.whole(few, draft, seconds, start);
-}
+/** Chooses whole plans from the ways to cut that a master knows. */
+export class WholePlans {
+  constructor(
+    readonly problem: Problem,
+    readonly master: Master,
+    private readonly relayouts: Relayouts,
+  ) {}
 
-/**
- * `draft` with `released`, which it lacks, chosen anew from all that is known; null where nothing better was found. `covered`:
- * whether the two together leave nothing open. And the programme's answer, where it has one.
- */
-export function regroup(
-  problem: Problem,
-  master: Master,
-  relayouts: Relayouts,
-  draft: Draft,
-  released: readonly Column[],
-  covered: boolean,
-  limits: WholeLimits,
-): { readonly draft: Draft | null; readonly answer: MasterAnswer | null } {
-  const start = new Set(released.map((column) => master.cheapest(column)));
-  const fitting = master.fitting(draft);
-  const answer = master.linear(fitting, draft);
-  if (!answer) return { draft: null, answer };
-  let limit = covered ? 0 : Infinity;
-  for (const column of released) limit += column.cost;
-  // A way that loses more than the plan at hand is above the programme can't be in a better plan.
-  const others = byGain(problem, fitting, answer, start)
-    .filter(({ column, gain }) => !start.has(column) && (!covered || gain > answer.objective - limit))
-    .map(({ column }) => column);
-  const columns = [...start, ...relayouts.some(others, limits.relaid)];
-  const chosen = chooseWhole(problem, master, columns, draft, answer, limit, start, limits);
-  if (!chosen) return { draft: null, answer };
-  layChosen(problem, chosen, start, draft);
-  return { draft, answer };
+  /**
+   * Of `columns` those that cover what is open in `draft` for less than `limit`; null when none were found. `answer` is the linear
+   * programme of the same columns. Where the limit is infinite, some may be left open: only HiGHS weighs that. `start` is a choice
+   * at hand.
+   */
+  choose(
+    columns: readonly Column[],
+    draft: Draft,
+    answer: MasterAnswer,
+    limit: number,
+    start: ReadonlySet<Column>,
+    { nodes, columns: most, seconds }: Omit<WholeLimits, 'relaid'>,
+  ): readonly Column[] | null {
+    const { problem, master } = this;
+    if (Number.isFinite(limit)) {
+      const { chosen, complete } = chooseColumns(problem, columns, draft, answer.prices, limit, nodes);
+      if (chosen !== null || complete) return chosen;
+    }
+    if (seconds < LEAST_SECONDS) return null;
+    const few =
+      columns.length <= most
+        ? columns
+        : byGain(problem, columns, answer, start)
+            .slice(0, most)
+            .map(({ column }) => column);
+    return master.whole(few, draft, seconds, start);
+  }
+
+  /**
+   * `draft` with `released`, which it lacks, chosen anew from all that is known; null where nothing better was found. `covered`:
+   * whether the two together leave nothing open. And the programme's answer, where it has one.
+   */
+  regroup(
+    draft: Draft,
+    released: readonly Column[],
+    covered: boolean,
+    limits: WholeLimits,
+  ): { readonly draft: Draft | null; readonly answer: MasterAnswer | null } {
+    const { problem, master } = this;
+    const start = new Set(released.map((column) => master.cheapest(column)));
+    const fitting = master.fitting(draft);
+    const answer = master.linear(fitting, draft);
+    if (!answer) return { draft: null, answer };
+    let limit = covered ? 0 : Infinity;
+    for (const column of released) limit += column.cost;
+    // A way that loses more than the plan at hand is above the programme can't be in a better plan.
+    const others = byGain(problem, fitting, answer, start)
+      .filter(({ column, gain }) => !start.has(column) && (!covered || gain > answer.objective - limit))
+      .map(({ column }) => column);
+    const columns = [...start, ...this.relayouts.some(others, limits.relaid)];
+    const chosen = this.choose(columns, draft, answer, limit, start, limits);
+    if (!chosen) return { draft: null, answer };
+    layChosen(problem, chosen, start, draft);
+    return { draft, answer };
+  }
 }
 
 /** The columns by what they gain at the programme’s prices, the most first; those of `start` before all others. */
