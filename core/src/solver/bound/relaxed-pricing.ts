@@ -22,6 +22,7 @@ import type { KeepRule, PatternBoard } from '../pattern.ts';
 import { BandPath, FlexRun } from './band-path.ts';
 import { CellBoard, type Barriers } from './cells.ts';
 import { wholeUp, type Fineness, type RelaxedItem } from './relaxed-item.ts';
+import { limitsPast, RowBars } from './row-bars.ts';
 import { SlotPlan, type FindingSet, type Member, type SlotClass } from './slots.ts';
 import { StackPath, type StripWorth } from './stack-path.ts';
 
@@ -55,8 +56,7 @@ export class RelaxedPricing {
   private readonly lastRows: readonly Int32Array[];
   private readonly lastRowsFlex: readonly Int32Array[];
   private readonly slotWorth: readonly Float64Array[];
-  /** One row along v, for the bars. */
-  private readonly bars: StackPath;
+  private readonly bars: RowBars;
 
   constructor(
     board: PatternBoard,
@@ -76,7 +76,9 @@ export class RelaxedPricing {
       .sort((a, b) => (findings[4 * a] as number) - (findings[4 * b] as number));
     this.path = new BandPath(v.cells, this.plan.classes);
     this.stacks = new StackPath(u.cells);
-    this.bars = new StackPath(v.cells);
+    this.bars = new RowBars(this.cells, this.plan, items, keep, this.least(), this.price, (member, size) =>
+      this.priceOf(member, size),
+    );
     this.lastRows = this.plan.classes.map((slot) => this.lastRowsOf(slot));
     this.lastRowsFlex = this.plan.flexible.map(({ slot }) => this.lastRowsOf(slot));
     this.slotWorth = this.plan.classes.map(({ sets }) => new Float64Array(sets.length));
@@ -120,7 +122,7 @@ export class RelaxedPricing {
     const { u } = this.cells;
     for (let i = 0; i < this.items.length; i++) this.price[i] = Math.max(0, prices[i] as number);
     const nothing = { worth: threshold, taken: new Float64Array(this.items.length), credit: 0 };
-    const after = guide ? this.guided(guide) : this.barsAfter();
+    const after = guide ? this.guided(guide) : this.bars.after();
     if ((after[0] as number) <= threshold) return nothing;
     const walk = this.walk(threshold, after);
     const worth = walk.best[u.cells] as number;
@@ -131,7 +133,7 @@ export class RelaxedPricing {
   guide(prices: ArrayLike<number>, threshold: number, coarser?: Guide): Guide | null {
     const { u } = this.cells;
     for (let i = 0; i < this.items.length; i++) this.price[i] = Math.max(0, prices[i] as number);
-    const after = coarser ? this.guided(coarser) : this.barsAfter();
+    const after = coarser ? this.guided(coarser) : this.bars.after();
     if ((after[0] as number) <= threshold) return null;
     const { best, bands } = this.walk(threshold, after);
     if ((best[u.cells] as number) <= threshold) return null;
@@ -375,71 +377,6 @@ export class RelaxedPricing {
     this.path.addFlex(run);
   }
 
-  /** At most what the rows from each on can give: prices spread evenly over the rows of their pieces. */
-  private barsAfter(): Float64Array {
-    const { u } = this.cells;
-    const after = new Float64Array(u.cells + 1);
-    const known = new Map<string, number>();
-    for (let q = u.cells - 1; q >= 0; q--) {
-      const here: string[] = [];
-      // A shaped piece’s inner rectangle lies somewhere within its rows: it is let through.
-      const { au, bu } = this.plan.barriers[0] as Barriers;
-      for (let f = 0; f < au.length; f++)
-        if (q >= (au[f] as number) && q < (bu[f] as number)) here.push(`${f}`);
-      const key = here.join();
-      let bar = known.get(key);
-      if (bar === undefined) {
-        bar = this.bar(here.map(Number));
-        known.set(key, bar);
-      }
-      after[q] = (after[q + 1] as number) + bar;
-    }
-    return after;
-  }
-
-  /** At most what one row gives where these findings cross it: a stack along v of the densities of what crosses the row. */
-  private bar(found: readonly number[]): number {
-    const { u, v, kerf } = this.cells;
-    const many = v.cells;
-    const { av, bv } = this.plan.barriers[0] as Barriers;
-    const path = this.bars;
-    path.begin(0);
-    const past = (gradeBit: number): Int32Array =>
-      limitsPast(
-        found.filter((f) => ((this.cells.masks[f] as number) & gradeBit) !== 0),
-        av,
-        bv,
-        many,
-      );
-    for (const slot of this.plan.classes) {
-      for (const member of slot.members) {
-        const { each, perRow } = this.priceOf(member, slot.size);
-        const density = member.run
-          ? Math.ceil(perRow + Math.max(0, each) / Math.max(1, member.step))
-          : Math.ceil(each / Math.max(1, member.step));
-        if (density <= 0) continue;
-        const limit = past(member.barriers > 0 ? 0 : member.gradeBit);
-        path.addStep(member.item, slot.step, slot.step, density, limit);
-      }
-    }
-    const { perMm2 } = this.keep;
-    if (perMm2 > 0) {
-      const least = this.least();
-      const leastRows = Math.max(1, this.cells.stepU(least.u));
-      const rate = perMm2 * (u.grid + Math.max(0, u.grid - kerf) / leastRows);
-      const [each, perCell] = [wholeUp(rate * (v.grid - kerf)), wholeUp(rate * v.grid)];
-      path.addRun(NONE, this.cells.stepV(least.v), many, each, perCell, past(this.keep.gradeBit));
-    }
-    for (const { item, step, gradeBit } of this.plan.strips) {
-      const { width, strip } = this.items[item] as RelaxedItem;
-      const perMm = (this.price[item] as number) / Math.max(1, step);
-      const most = Math.floor((Math.min(strip?.widest ?? width, v.size) + kerf) / v.grid + 1e-5);
-      const each = Math.ceil(perMm * (v.grid - kerf - (strip?.joint ?? 0)));
-      path.addRun(item, this.cells.stepV(width), most, each, Math.ceil(perMm * v.grid), past(gradeBit));
-    }
-    return path.best(many)[many] as number;
-  }
-
   /** What the best pattern cuts, found by walking back. */
   private traced(worth: number, walk: Walk): RelaxedGain {
     const taken = new Float64Array(this.items.length);
@@ -514,17 +451,6 @@ interface BandStacks {
 interface StackTable {
   readonly within: Float64Array;
   readonly atEnd: Float64Array | null;
-}
-
-/** For each start the last end that passes barriers: none of them may be straddled. */
-function limitsPast(blocks: readonly number[], a: Int32Array, b: Int32Array, cells: number): Int32Array {
-  const limit = new Int32Array(cells + 1).fill(cells);
-  for (const f of blocks) {
-    const stop = a[f] as number;
-    const last = Math.min(cells + 1, b[f] as number);
-    for (let at = 0; at < last; at++) if ((limit[at] as number) > stop) limit[at] = stop;
-  }
-  return limit;
 }
 
 /** Height between `low` and `high` in gaps of at least `least` between findings, which stand by their place, mm. */
