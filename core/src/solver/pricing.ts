@@ -5,7 +5,7 @@
  */
 import type { Random } from '../foundation/random.ts';
 import { fillGreedily, layWanted, type Draft } from './greedy.ts';
-import { emptyDraft, SMALL } from './improve.ts';
+import { emptyDraft } from './improve.ts';
 import { reducedGain, type GrowingMaster, type Master, type MasterAnswer } from './master.ts';
 import { PRICING, QUICK } from './pattern.ts';
 import type { Problem } from './problem.ts';
@@ -39,8 +39,7 @@ export class Pricing {
 
   /**
    * Column generation; ends when no way to cut gains any more. Boards are priced in turn, some at a time: early
-   * prices are too rough to be asked of every board. Prices are drawn toward what they were before. On a small rack the last
-   * round, at prices as they are and in all mirrors, is left to the boards' being asked at varied prices soon after.
+   * prices are too rough to be asked of every board. Prices are drawn toward what they were before.
    */
   *generate(master: Master): Generator<void, MasterAnswer | null> {
     const whole = emptyDraft(this.problem);
@@ -102,7 +101,7 @@ export class Pricing {
       if (gained < 1e-4 * answer.objective) {
         idle += passed;
         if (idle >= many) {
-          if (exact || many <= SMALL) break;
+          if (exact) break;
           exact = true;
           idle = 0;
         }

@@ -88,7 +88,7 @@ const BACK_TO_BEST = 60;
 /** Neighbourhoods without a better plan after which the search takes itself for finished. */
 const PATIENCE = 20_000;
 /** Neighbourhoods tried before prices are calculated: what is plainly wrong is soon put right. */
-const EARLY_STEPS = { small: 6, large: 20 };
+const EARLY_STEPS = 20;
 
 export class Search {
   best: Draft;
@@ -140,7 +140,7 @@ export class Search {
     }
     const improver = new Improver(problem, this.best, this.random, made);
     const boards = problem.instance.boards.length;
-    const early = boards <= SMALL ? EARLY_STEPS.small : EARLY_STEPS.large + boards / 8;
+    const early = boards <= SMALL ? EARLY_STEPS : EARLY_STEPS + boards / 8;
     for (let n = 0; n < early; n++) yield { ...this.stepOf(improver, QUICK), stage: 'greedy' };
     let answer: MasterAnswer | null = null;
     /** Plans that dives came to, from which runs may begin. */
