@@ -107,7 +107,8 @@ export const WANTED_NAMES: Readonly<Record<Wanted, string>> = {
 
 export const WANTED_ABOUT: Readonly<Record<Wanted, string>> = {
   'least-waste': 'uses the least good wood; the poorest that will do is taken first',
-  'best-looking': 'the best wood where it shows, the worst where it can’t be seen; one tone throughout, and figure that goes on',
+  'best-looking':
+    'the best wood where it shows, the worst where it can’t be seen; one tone throughout, and figure that goes on',
   'least-work': 'few boards to handle, few joints, little to plane away',
   'clear-the-rack': 'uses up short and narrow pieces; long boards stay whole',
 };
