@@ -13,6 +13,7 @@ const STEPS: Readonly<Record<LengthUnit, Readonly<Record<StepSize, number>>>> = 
   inch: { fine: 25.4 / 64, plain: 25.4 / 16, coarse: 25.4 },
 };
 
+/** As a keyboard has it, and as it is printed. */
 const MINUS = /^[-−]\s*/;
 
 /**

@@ -35,7 +35,7 @@ const WEIGHTS = {
   /** A strip quite unlike the others of its panel in tone, figure and sapwood; a copy unlike the others of its part. */
   unlikeStrip: 0.5,
   unlikeCopy: 0.15,
-  /** A strip, or a copy, from another board than the one before: its figure does not go on. */
+  /** Each board after the first that strips of a panel, or copies of a part, come from: figure does not go on from it. */
   figureStrip: 0.1,
   figureCopy: 0.05,
   /** Cutting a long piece short. */
