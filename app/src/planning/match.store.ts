@@ -11,6 +11,9 @@ import { ShopStore } from '../shop-store/shop.store';
 /** How long a search goes on unless it is stopped, s. */
 const SECONDS = 10;
 
+/** Workers wait so long for the next search, ms: it finds their code compiled, worth about a second of its time. */
+const KEPT_READY = 120_000;
+
 const coresAtHand = (): number => (typeof navigator === 'undefined' ? 1 : navigator.hardwareConcurrency);
 
 interface MatchState {
@@ -50,12 +53,34 @@ export const MatchStore = signalStore(
       let best: { readonly plan: MatchPlan; readonly shown: PlansById } | null = null;
       let proven = 0;
       let run = 0;
+      let resting: ReturnType<typeof setTimeout> | undefined;
 
-      const close = (): void => {
-        run++;
+      const endWorkers = (): void => {
+        clearTimeout(resting);
         for (const client of clients) client.close();
         clients = [];
+      };
+
+      /** Ends the search; its workers stay ready for the next one for a while. */
+      const close = (): void => {
+        run++;
+        for (const call of calls) call.cancel();
         calls = [];
+        clearTimeout(resting);
+        resting = setTimeout(endWorkers, KEPT_READY);
+      };
+
+      /** As many workers as asked for; one that is still at an earlier search is replaced. */
+      const workersFor = (many: number): Search[] => {
+        clearTimeout(resting);
+        while (clients.length < many)
+          clients.push(
+            new WorkerClient(
+              () => new Worker(new URL('../workers/match.worker', import.meta.url), { type: 'module' }),
+            ),
+          );
+        for (const client of clients) if (client.windingDown) client.close();
+        return clients;
       };
 
       const finish = (plans: PlansById, refused: string | null): void => {
@@ -86,13 +111,7 @@ export const MatchStore = signalStore(
         const many = coresAtHand() > 2 ? 2 : 1;
         const ports = await Promise.all(Array.from({ length: many }, () => planning.lend()));
         if (mine !== run) return;
-        clients = ports.map(
-          (): Search =>
-            new WorkerClient(
-              () => new Worker(new URL('../workers/match.worker', import.meta.url), { type: 'module' }),
-            ),
-        );
-        calls = clients.map((client, i) => {
+        calls = workersFor(many).map((client, i) => {
           const port = ports[i] as MessagePort;
           const role = many === 1 ? 'alone' : i === 0 ? 'first' : 'second';
           const ask: MatchAsk = { projectIds, port, seconds: SECONDS, seed: seed + i, role };
@@ -138,7 +157,10 @@ export const MatchStore = signalStore(
           close();
           patchState(store, IDLE);
         },
-        close,
+        close(): void {
+          close();
+          endWorkers();
+        },
       };
     },
   ),

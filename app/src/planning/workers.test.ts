@@ -187,7 +187,33 @@ describe('the match store', () => {
     store.abandon();
     await settled();
     expect([store.running(), store.plans(), bench()?.plan]).toEqual([false, null, undefined]);
+    expect(worker.told.at(-1)).toMatchObject({ kind: 'cancel' });
+  });
+
+  it('keeps its worker ready for the next search, but for one that is still at the last, and not for ever', async () => {
+    const { store, bench, worker, done } = await ready();
+    const again = async (): Promise<void> => {
+      const project = bench();
+      if (project) store.start(project);
+      await settled();
+    };
+    worker.done(done());
+    await settled();
+    await again();
+    expect(FakeWorker.made).toHaveLength(1);
+    expect(worker.asked<MatchAsk>()).toHaveLength(2);
+    store.abandon();
+    await again();
     expect(worker.terminate).toHaveBeenCalledOnce();
+    expect(FakeWorker.made).toHaveLength(2);
+    vi.useFakeTimers();
+    store.abandon();
+    FakeWorker.made[1]?.done(done());
+    vi.advanceTimersByTime(119_000);
+    expect(FakeWorker.made[1]?.terminate).not.toHaveBeenCalled();
+    vi.advanceTimersByTime(2_000);
+    expect(FakeWorker.made[1]?.terminate).toHaveBeenCalledOnce();
+    vi.useRealTimers();
   });
 
   it('drops a plan whose piece was deleted meanwhile', async () => {

@@ -338,7 +338,7 @@ it('whatever two or three tabs do, memory and disk say the same and no tag stand
         for (const tab of tabs) tab.close();
       },
     ),
-    { numRuns: 40 },
+    { numRuns: 20 },
   );
 }, 60_000);
 

@@ -63,6 +63,9 @@ describe('a question to a worker', () => {
     call.cancel();
     expect(worker().told.map(({ kind }) => kind)).toEqual(['ask', 'note', 'cancel']);
     expect(isCancelled(await faultOf(call.result))).toBe(true);
+    expect(gentle.windingDown).toBe(true);
+    worker().done(7);
+    expect(gentle.windingDown).toBe(false);
     call.note('too late');
     expect(worker().told).toHaveLength(3);
     const hard = client({ endOnCancel: true });

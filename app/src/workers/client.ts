@@ -39,6 +39,8 @@ export class WorkerClient<Ask, Result, Progress = never, Note = never> {
   private worker: Worker | null = null;
   private asked = 0;
   private readonly pending = new Map<number, Pending>();
+  /** Questions that were given up, and that the worker may still be at. */
+  private readonly givenUp = new Set<number>();
 
   constructor(
     private readonly make: () => Worker,
@@ -47,6 +49,11 @@ export class WorkerClient<Ask, Result, Progress = never, Note = never> {
 
   get busy(): boolean {
     return this.pending.size > 0;
+  }
+
+  /** Whether the worker may still be at something that nobody waits for any more. */
+  get windingDown(): boolean {
+    return this.givenUp.size > 0;
   }
 
   ask(
@@ -78,7 +85,10 @@ export class WorkerClient<Ask, Result, Progress = never, Note = never> {
         const held = this.settle(id);
         if (!held) return;
         if (this.options.endOnCancel === true && this.worker === worker) this.end();
-        else say({ kind: 'cancel', id });
+        else {
+          if (this.worker === worker) this.givenUp.add(id);
+          say({ kind: 'cancel', id });
+        }
         held.failed(new WorkerFault('cancelled', 'cancelled'));
       },
     };
@@ -107,6 +117,7 @@ export class WorkerClient<Ask, Result, Progress = never, Note = never> {
   }
 
   private hear(message: FromWorker<Progress, Result>): void {
+    if (message.kind !== 'progress') this.givenUp.delete(message.id);
     switch (message.kind) {
       case 'progress':
         this.pending.get(message.id)?.progress(message.progress);
@@ -128,6 +139,7 @@ export class WorkerClient<Ask, Result, Progress = never, Note = never> {
   private end(): void {
     this.worker?.terminate();
     this.worker = null;
+    this.givenUp.clear();
   }
 
   private failAll(fault: WorkerFault): void {

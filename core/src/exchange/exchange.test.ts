@@ -269,6 +269,6 @@ it('undo of a day on the shop floor gives the morning back, whatever was done', 
       expect(inOrder(evening.projects)).toEqual(inOrder(morning.projects));
       expect(inOrder(evening.entries)).toEqual(inOrder(morning.entries));
     }),
-    { numRuns: 15 },
+    { numRuns: 8 },
   );
 });

@@ -72,6 +72,6 @@ it('holds for any problem with metal in any board', () => {
       const plan = solveMatch(given, () => rounds-- <= 0);
       expect(verifyPlan(given, plan)).toEqual([]);
     }),
-    { numRuns: 60 },
+    { numRuns: 30 },
   );
 });

@@ -49,7 +49,7 @@ describe('less demand', () => {
 
   it('never spends more on made-up problems', () => {
     fc.assert(fc.property(randomInstance, fc.nat(20), spendsNoMore), {
-      numRuns: 15,
+      numRuns: 8,
       seed: 7,
       endOnFailure: true,
     });
@@ -71,7 +71,7 @@ describe('one more board', () => {
         const after = matched({ ...instance, locks: [] });
         expect(after.coverage).toBeGreaterThanOrEqual(before.coverage - 1e-9);
       }),
-      { numRuns: 15, seed: 7, endOnFailure: true },
+      { numRuns: 8, seed: 7, endOnFailure: true },
     );
   });
 

@@ -31,7 +31,7 @@ describe('the search with prices', () => {
       fc.property(randomInstance, (instance) => {
         expect(verifyPlan(instance, after(instance, 70))).toEqual([]);
       }),
-      { numRuns: 16 },
+      { numRuns: 10 },
     );
   });
 
