@@ -3,9 +3,9 @@
  * has ever spent on them (`best-known.json`, only ever lowered), and problems whose optimum is known; beside two baselines:
  * value-sorted first fit without credit for offcuts, and a packer of rectangles that ignores worth.
  *
- * `npm run bench -- match [S,M,L,XL,K] [seeds] [two] [keep]`: every size runs as long as its bar allows. `two` runs the
- * command line, as it is used from outside, with a second search on another core. `keep` writes better plans into
- * `best-known.json` and the table into `docs/algorithms/match-quality.md`.
+ * `npm run bench -- match [S,M,L,XL,K] [seeds] [two] [keep] [brief]`: every size runs as long as its bar allows, `brief` a
+ * quarter of that. `two` runs the command line, as it is used from outside, with a second search on another core. `keep` writes
+ * better plans into `best-known.json` and the table into `docs/algorithms/match-quality.md`.
  */
 import { spawnSync } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
@@ -131,8 +131,11 @@ function asInput({ boards, ...rest }: MatchInstance): object {
 }
 
 const args = process.argv.slice(2);
-const [two, keep] = [args.includes('two'), args.includes('keep')];
-const [sizes = 'S,M,L,K', seedsGiven = '2'] = args.filter((arg) => arg !== 'two' && arg !== 'keep');
+const WORDS = ['two', 'keep', 'brief'];
+const [two, keep, brief] = WORDS.map((word) => args.includes(word));
+const [sizes = 'S,M,L,K', seedsGiven = '2'] = args.filter((arg) => !WORDS.includes(arg));
+if (keep && brief) throw new Error('figures of a brief run are not kept: leave out "brief" or "keep"');
+const share = brief ? 0.25 : 1;
 const wanted = sizes.split(',');
 const seeds = Number(seedsGiven);
 const search = two ? outside : alone;
@@ -169,7 +172,7 @@ for (const size of ['S', 'M', 'L', 'XL'] as const) {
     const [fit, packer] = [baseline(instance, 'by worth'), baseline(instance, 'as they come')];
     const done: Run[] = [];
     for (let seed = 1; seed <= seeds; seed++) {
-      const run = search(instance, SECONDS[size], seed);
+      const run = search(instance, share * SECONDS[size], seed);
       checked(instance, run.plan);
       runs++;
       const { spent = Infinity } = bestKnown[name] ?? {};
@@ -211,7 +214,7 @@ if (wanted.includes('K')) {
     const proven: number[] = [];
     for (let seed = 1; seed <= seeds; seed++) {
       const { instance, optimum } = knownOptimum(boards, cutUp, seed);
-      const { plan } = search(instance, seconds, seed);
+      const { plan } = search(instance, share * seconds, seed);
       checked(instance, plan);
       runs++;
       found.push(plan.coverage > 1 - 1e-9 ? plan.consumed / optimum : Infinity);
