@@ -140,6 +140,7 @@ export class Improver {
   /** One price per area for all. */
   private readonly even: Prices;
   private readonly byWorth: readonly Int32Array[];
+  private readonly large: boolean;
   /** How many other boards are asked beside those taken up. */
   private readonly others: { readonly least: number; readonly more: number };
 
@@ -156,7 +157,8 @@ export class Improver {
     this.prices = new Prices(problem);
     this.even = new Prices(problem);
     this.even.level(this.score.spent);
-    this.others = problem.instance.boards.length <= SMALL ? { least: 5, more: 8 } : { least: 10, more: 14 };
+    this.large = problem.instance.boards.length > SMALL;
+    this.others = this.large ? { least: 10, more: 14 } : { least: 5, more: 8 };
     this.byWorth = problem.boardsOf.map((boards) =>
       boards
         .slice()
@@ -167,9 +169,10 @@ export class Improver {
   /** One try; true when the plan got better. */
   step(effort: Effort): boolean {
     const { problem, random } = this;
-    const draft = copyOf(this.draft);
-    const released = this.release(draft, 2 + random.below(5));
-    const candidates = this.candidates(draft, released, this.others.least + random.below(this.others.more));
+    const light = this.large && random.next() < LIGHT_SHARE;
+    const { draft, released } = light ? this.worstAndAny(1 + random.below(2)) : this.partly(2 + random.below(5));
+    const others = light ? 1 + random.below(2) : this.others.least + random.below(this.others.more);
+    const candidates = this.candidates(draft, released, others);
     const before = released.reduce((sum, column) => sum + column.cost, 0);
     const prices = this.pricesFor(draft);
     const laidBefore = new Set(draft.columns.keys());
@@ -260,15 +263,27 @@ export class Improver {
     return { draft, released: this.release(draft, many) };
   }
 
-  /** The same around one of the boards that give least for what they spend, which comes first. */
-  partlyAroundWorst(many: number): { draft: Draft; released: Column[] } {
+  /** The plan less one of the boards that give least, and `many` others of any kind that could give the same. */
+  private worstAndAny(many: number): { draft: Draft; released: Column[] } {
     const draft = copyOf(this.draft);
-    const worst = [...draft.columns.values()]
+    const seed = this.worst();
+    return { draft, released: seed ? this.release(draft, 1 + many, seed, false) : [] };
+  }
+
+  /** One of the boards that give least for what they spend. */
+  private worst(): Column | undefined {
+    const worst = [...this.draft.columns.values()]
       .filter(({ board }) => !this.problem.locked.has(board))
       .map((column) => ({ column, rate: rateOf(column) }))
       .sort((a, b) => a.rate - b.rate)
       .slice(0, WORST);
-    const seed = worst[this.random.below(worst.length)]?.column;
+    return worst[this.random.below(worst.length)]?.column;
+  }
+
+  /** The same around one of the boards that give least for what they spend, which comes first. */
+  partlyAroundWorst(many: number): { draft: Draft; released: Column[] } {
+    const draft = copyOf(this.draft);
+    const seed = this.worst();
     return { draft, released: seed ? this.release(draft, many, seed) : [] };
   }
 
@@ -278,7 +293,7 @@ export class Improver {
   }
 
   /** Takes off a board at random and others that could give the same; and with a panel all its boards. */
-  private release(draft: Draft, many: number, around?: Column): Column[] {
+  private release(draft: Draft, many: number, around?: Column, emptiest = around !== undefined): Column[] {
     const { problem, random } = this;
     const columns = [...draft.columns.values()];
     if (columns.length === 0) return [];
@@ -294,9 +309,9 @@ export class Improver {
     const wants = new Set(problem.wantsOf[seed.board]);
     const near = columns.filter((column) => column !== seed && hasWant(column, wants));
     // Around a board that should go, mostly those are taken up that have most room left.
-    if (around) near.sort((a, b) => rateOf(a) - rateOf(b));
+    if (emptiest) near.sort((a, b) => rateOf(a) - rateOf(b));
     while (released.length < many && near.length > 0) {
-      const at = around && random.next() < 0.7 ? 0 : random.below(near.length);
+      const at = emptiest && random.next() < 0.7 ? 0 : random.below(near.length);
       off(near[at] as Column);
       near.splice(at, 1);
     }
@@ -348,9 +363,11 @@ export class Improver {
       const w = open[random.below(open.length)];
       if (w === undefined) break;
       const list = this.byWorth[w] as Int32Array;
-      // Cheap boards far oftener than dear ones.
-      const at = Math.floor(list.length * random.next() ** 3);
-      const board = list[at];
+      // Cheap boards far oftener than dear ones: of large racks half of them the cheapest that lie unused.
+      const board =
+        this.large && random.next() < 0.5
+          ? unusedOf(list, draft, Math.floor(-Math.log(NEVER_ZERO + random.next())))
+          : list[Math.floor(list.length * random.next() ** 3)];
       if (board !== undefined && !draft.columns.has(board)) found.add(board);
     }
     return [...found];
@@ -362,6 +379,9 @@ const MOST_FAVOUR = 0.5;
 /** And one that is like it so much of that. */
 const LIKE = 0.4;
 
+/** Of large racks so many tries are light: one of the boards that give least, one or two others, and hardly any more asked. */
+const LIGHT_SHARE = 0.7;
+
 /** Of the boards that give least so many are chosen from. */
 const WORST = 4;
 
@@ -371,6 +391,12 @@ const areaGiven = ({ cuts }: Column): number =>
 
 /** Area that a column gives for what it costs. */
 export const rateOf = (column: Column): number => areaGiven(column) / Math.max(NEVER_ZERO, column.cost);
+
+/** Of a list of boards the one after `skip` that are not in the plan. */
+function unusedOf(list: Int32Array, { columns }: Draft, skip: number): number | undefined {
+  for (const board of list) if (!columns.has(board) && skip-- <= 0) return board;
+  return undefined;
+}
 
 const hasWant = (column: Column, wants: ReadonlySet<number>): boolean =>
   column.gives.some((entry, i) => i % 2 === 0 && wants.has(entry));

@@ -16,6 +16,12 @@ const LEAST_CONTENDERS = 40;
 /** Boards priced in column generation, for each board there is. */
 const MOST_PRICED = 8;
 const MOST_PRICED_IN_ALL = 12_000;
+/**
+ * On a large rack, once boards have been priced twice, prices are left as they are where fractions save less than this share of
+ * the plan at hand: there neighbourhoods better it sooner than more prices would.
+ */
+const WORTH_MORE_PRICES = 0.005;
+const LARGE = 300;
 /** From so many contending boards on, each is priced with less effort. */
 const MANY_BOARDS = 1200;
 
@@ -39,13 +45,14 @@ export class Pricing {
 
   /**
    * Column generation; ends when no way to cut gains any more. Boards are priced in turn, some at a time: early
-   * prices are too rough to be asked of every board. Prices are drawn toward what they were before.
+   * prices are too rough to be asked of every board. Prices are drawn toward what they were before. `spent`: what the plan at
+   * hand spends, if it leaves nothing open.
    */
-  *generate(master: Master): Generator<void, MasterAnswer | null> {
+  *generate(master: Master, spent: number): Generator<void, MasterAnswer | null> {
     const whole = emptyDraft(this.problem);
     const programme = master.growing(whole);
     try {
-      return yield* this.generated(master, programme, whole);
+      return yield* this.generated(master, programme, whole, spent);
     } finally {
       programme.dispose();
     }
@@ -55,6 +62,7 @@ export class Pricing {
     master: Master,
     programme: GrowingMaster,
     whole: Draft,
+    spent: number,
   ): Generator<void, MasterAnswer | null> {
     const { problem } = this;
     const effort = this.contenders.length > MANY_BOARDS ? PRICING : QUICK;
@@ -114,6 +122,7 @@ export class Pricing {
       stalled = next.objective > answer.objective * (1 - 1e-6) ? stalled + looked : 0;
       if (stalled > 2 * many) break;
       answer = next;
+      if (many > LARGE && priced > 2 * many && answer.objective > spent * (1 - WORTH_MORE_PRICES)) break;
       yield;
     }
     return answer;

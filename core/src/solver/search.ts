@@ -151,7 +151,10 @@ export class Search {
     if (master) {
       for (const column of this.best.columns.values()) master.add(column);
       this.forget(master);
-      answer = yield* this.ticking(this.pricing.generate(master), 'prices');
+      answer = yield* this.ticking(
+        this.pricing.generate(master, this.score.openMm2 === 0 ? this.score.spent : Infinity),
+        'prices',
+      );
       if (answer) this.learn(answer, improver);
       const dives = boards <= MOST_FOR_RUNS && boards > SMALL ? 3 : 1;
       for (let n = 0; n < dives; n++) {
