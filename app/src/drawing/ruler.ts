@@ -32,7 +32,7 @@ import { rulerMarks } from './scale';
           [attr.y1]="mark.size === 'long' ? 17 : mark.size === 'middle' ? 22 : 26"
           y2="33.5"
         />
-        @if (mark.label !== null && mark.px < widthPx() - 22) {
+        @if (mark.label !== null && mark.px + roomFor(mark.label) < widthPx()) {
           <text [attr.x]="mark.px + 4" y="16">{{ mark.label }}</text>
         }
       }
@@ -126,6 +126,11 @@ export class Ruler {
   protected readonly widthPx = computed(() => this.lengthMm() * this.pxPerMm());
   protected readonly marks = computed(() => rulerMarks(this.lengthMm(), this.pxPerMm(), this.unit()));
   protected readonly flagText = computed(() => formatLength(Math.round(this.cursor() ?? 0), this.unit()));
+
+  /** Room that a label takes right of its mark, px. */
+  protected roomFor(label: string): number {
+    return 5 + 6.6 * label.length;
+  }
 
   protected slide(event: PointerEvent): void {
     (event.currentTarget as Element).setPointerCapture(event.pointerId);

@@ -136,6 +136,10 @@ import { areaText, volumeText } from '../../format/measures';
     .drivers li {
       border-top: 1px solid var(--line-soft);
     }
+    mat-expansion-panel-header :last-child {
+      margin-inline: auto 10px;
+      text-align: end;
+    }
     mat-expansion-panel p {
       font-size: var(--small);
     }

@@ -43,7 +43,7 @@ import { ShopStore } from '../../shop-store/shop.store';
               <svg width="22" height="22" aria-hidden="true">
                 <g alFindingMark [finding]="entry.mark" [pxPerMm]="1" />
               </svg>
-              <span>
+              <span class="what">
                 <strong>{{ entry.name }}</strong>
                 <span class="muted">
                   <al-length [mm]="entry.finding.length" /> × <al-length [mm]="entry.finding.width" /> at
@@ -75,16 +75,16 @@ import { ShopStore } from '../../shop-store/shop.store';
         border-radius: 4px;
         background: #e3c48c;
       }
-      > span:nth-child(2) {
-        flex: 1;
-        display: grid;
-        line-height: 1.25;
-      }
       .muted {
         font-size: var(--small);
       }
     }
 
+    .what {
+      flex: 1;
+      display: grid;
+      line-height: 1.25;
+    }
     .fate {
       color: var(--blue);
     }

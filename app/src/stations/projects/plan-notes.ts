@@ -104,6 +104,9 @@ const MOST_TAGS = 6;
     :host:empty {
       display: none;
     }
+    a {
+      white-space: nowrap;
+    }
     .doubt,
     .kept {
       margin: 0;
