@@ -49,9 +49,6 @@ import { Ruler } from './ruler';
     .shape {
       stroke-width: 1;
     }
-    .end-grain {
-      filter: brightness(0.86) saturate(1.1);
-    }
     .metal {
       fill: #6f7c82;
       stroke: #4b565b;
@@ -65,10 +62,6 @@ import { Ruler } from './ruler';
       stroke: var(--blue);
       stroke-width: 1.6;
       stroke-dasharray: 6 4;
-    }
-    .grain {
-      stroke-width: 0.8;
-      opacity: 0.5;
     }
     .nail {
       fill: var(--mark);
@@ -108,6 +101,8 @@ export class FindDrawing {
   protected readonly tone = computed(() => woodTone(this.species()));
 
   protected fill(stuff: Shape['stuff']): string | null {
-    return stuff === 'wood' || stuff === 'end-grain' ? this.tone().face : null;
+    const { face } = this.tone();
+    if (stuff === 'end-grain') return `color-mix(in srgb, ${face}, #000 14%)`;
+    return stuff === 'wood' ? face : null;
   }
 }
