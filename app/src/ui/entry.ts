@@ -76,6 +76,8 @@ export abstract class FigureEntry implements ControlValueAccessor, OnInit {
   readonly value = input(0);
   /** Whether it may be left open: 0 then shows as nothing, and nothing is read as 0. */
   readonly optional = input(false);
+  /** Whether a 0 that is typed is news where the field was open. */
+  readonly zeroTells = input(false);
   readonly least = input(0);
   readonly most = input(Number.MAX_SAFE_INTEGER);
   /** Why the limits are what they are. */
@@ -191,9 +193,10 @@ export abstract class FigureEntry implements ControlValueAccessor, OnInit {
     }
     this.refused.set(null);
     const before = this.current();
+    const tells = read.value !== before || (this.zeroTells() && this.shown(before) === '');
     this.current.set(read.value);
     this.text.setValue(this.shown(read.value), { emitEvent: false });
-    if (read.value !== before) {
+    if (tells) {
       this.changed.emit(read.value);
       this.tell(read.value);
     }

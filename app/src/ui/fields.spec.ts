@@ -54,6 +54,21 @@ describe('a figure', () => {
     ]);
   });
 
+  it('that is open and left open tells nothing; a 0 that is typed tells, where it is news', async () => {
+    const open = { label: 'usable in the end', value: 0, kind: 'percent', optional: true } as const;
+    for (const zeroTells of [true, false]) {
+      const { fixture, loader } = await show(FigureField, { ...open, zeroTells });
+      const changed = heard(fixture.componentInstance.changed);
+      const input = await loader.getHarness(MatInputHarness);
+      expect([await input.getValue(), await input.getPlaceholder()]).toEqual(['', '–']);
+      await input.focus();
+      await input.blur();
+      expect(changed).toEqual([]);
+      await write(input, '0');
+      expect(changed).toEqual(zeroTells ? [0] : []);
+    }
+  });
+
   it('of moisture is what a moisture meter writes into, and no other', async () => {
     const moisture = await show(FigureField, { label: 'moisture', value: 0, kind: 'moisture' });
     const changed = heard(moisture.fixture.componentInstance.changed);
