@@ -170,7 +170,9 @@ export class Improver {
   step(effort: Effort): boolean {
     const { problem, random } = this;
     const light = this.large && random.next() < LIGHT_SHARE;
-    const { draft, released } = light ? this.worstAndAny(1 + random.below(2)) : this.partly(2 + random.below(5));
+    const { draft, released } = light
+      ? this.worstAndAny(1 + random.below(2))
+      : this.partly(2 + random.below(5));
     const others = light ? 1 + random.below(2) : this.others.least + random.below(this.others.more);
     const candidates = this.candidates(draft, released, others);
     const before = released.reduce((sum, column) => sum + column.cost, 0);
