@@ -8,8 +8,13 @@ import { Planning } from './planning';
 import { ProjectActions } from '../shop-store/project-actions';
 import { ShopStore } from '../shop-store/shop.store';
 
-/** How long a search goes on unless it is stopped, s. */
-const SECONDS = 10;
+/** How long a search goes on unless it is stopped, s, on a rack of up to so many pieces: on a large one prices alone take ten. */
+const SECONDS: readonly { readonly upTo: number; readonly seconds: number }[] = [
+  { upTo: 60, seconds: 10 },
+  { upTo: 300, seconds: 15 },
+  { upTo: 1500, seconds: 45 },
+  { upTo: Infinity, seconds: 150 },
+];
 
 /** Workers wait so long for the next search, ms: it finds their code compiled, worth about a second of its time. */
 const KEPT_READY = 120_000;
@@ -111,10 +116,12 @@ export const MatchStore = signalStore(
         const many = coresAtHand() > 2 ? 2 : 1;
         const ports = await Promise.all(Array.from({ length: many }, () => planning.lend()));
         if (mine !== run) return;
+        const { length } = shop.pieces();
+        const seconds = SECONDS.find(({ upTo }) => length <= upTo)?.seconds ?? 10;
         calls = workersFor(many).map((client, i) => {
           const port = ports[i] as MessagePort;
           const role = many === 1 ? 'alone' : i === 0 ? 'first' : 'second';
-          const ask: MatchAsk = { projectIds, port, seconds: SECONDS, seed: seed + i, role };
+          const ask: MatchAsk = { projectIds, port, seconds, seed: seed + i, role };
           return client.ask(ask, (progress) => hear(i, progress), [port]);
         });
         // What becomes of the second search is no matter: the first goes on alone.

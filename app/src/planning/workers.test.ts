@@ -128,6 +128,17 @@ describe('the match store', () => {
     const { ask, bench } = await ready();
     expect(ask.projectIds).toEqual([bench()?.id]);
     expect(Object.keys(ask).sort()).toEqual(['port', 'projectIds', 'role', 'seconds', 'seed']);
+    expect(ask.seconds).toBe(10);
+  });
+
+  it('searches longer on a large rack', async () => {
+    const { store, bench } = await ready();
+    injector.get(RackActions).tally([readTallyLine('80 board 1000 x 100 x 25 oak', 'mm')]);
+    store.abandon();
+    const project = bench();
+    if (project) store.start(project);
+    await settled();
+    expect(FakeWorker.made.flatMap((made) => made.asked<MatchAsk>()).at(-1)?.seconds).toBe(15);
   });
 
   it('shows the best so far, and keeps the last plan with its project and its question', async () => {
