@@ -244,7 +244,7 @@ describe('what can’t be stopped on the way', () => {
   function improve(secondsLeft: () => number): number[] {
     const { allowed, solver: noted } = noting();
     // On a small rack whole plans are chosen by other means, which take no time limit.
-    const instance = salvageInstance({ boards: 70, pieces: 60 }, 4);
+    const instance = salvageInstance({ boards: 80, pieces: 70 }, 4);
     let steps = 0;
     for (const { plan } of matchSteps(instance, { solver: noted, secondsLeft })) {
       expect(verifyPlan(instance, plan)).toEqual([]);
