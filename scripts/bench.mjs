@@ -12,7 +12,7 @@ const BRIEF = {
   match: ['S', '1', 'brief'],
   sure: ['10'],
   'match-makers': [],
-  figures: ['50'],
+  figures: ['200'],
   frames: ['200', '1'],
   rack: ['200'],
   stations: ['100'],

@@ -13,8 +13,9 @@ import type { Column, Problem } from './problem.ts';
 import type { Want } from './want.ts';
 import { NEVER_ZERO, SAME_COST, TOUCH } from './tolerances.ts';
 
-/** A rack of no more boards is small. */
+/** A rack of no more boards is small, and one of more is large. */
 export const SMALL = 60;
+export const LARGE = 300;
 
 /** What plans are compared by, in this order. */
 export interface Score {
@@ -157,8 +158,9 @@ export class Improver {
     this.prices = new Prices(problem);
     this.even = new Prices(problem);
     this.even.level(this.score.spent);
-    this.large = problem.instance.boards.length > SMALL;
-    this.others = this.large ? { least: 10, more: 14 } : { least: 5, more: 8 };
+    const boards = problem.instance.boards.length;
+    this.large = boards > LARGE;
+    this.others = boards > SMALL ? { least: 10, more: 14 } : { least: 5, more: 8 };
     this.byWorth = problem.boardsOf.map((boards) =>
       boards
         .slice()
@@ -381,7 +383,7 @@ const MOST_FAVOUR = 0.5;
 /** And one that is like it so much of that. */
 const LIKE = 0.4;
 
-/** Of large racks so many tries are light: one of the boards that give least, one or two others, and hardly any more asked. */
+/** On large racks so many tries are light: one of the boards that give least, one or two others, and hardly any more asked. */
 const LIGHT_SHARE = 0.7;
 
 /** Of the boards that give least so many are chosen from. */

@@ -5,7 +5,7 @@
  */
 import type { Random } from '../foundation/random.ts';
 import { fillGreedily, layWanted, type Draft } from './greedy.ts';
-import { emptyDraft } from './improve.ts';
+import { emptyDraft, LARGE } from './improve.ts';
 import { reducedGain, type GrowingMaster, type Master, type MasterAnswer } from './master.ts';
 import { PRICING, QUICK } from './pattern.ts';
 import type { Problem } from './problem.ts';
@@ -21,7 +21,6 @@ const MOST_PRICED_IN_ALL = 12_000;
  * the plan at hand: there neighbourhoods better it sooner than more prices would.
  */
 const WORTH_MORE_PRICES = 0.005;
-const LARGE = 300;
 /** From so many contending boards on, each is priced with less effort. */
 const MANY_BOARDS = 1200;
 

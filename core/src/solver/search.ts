@@ -14,6 +14,7 @@ import {
   dropUnfinished,
   emptyDraft,
   Improver,
+  LARGE,
   rateOf,
   scoreOf,
   SMALL,
@@ -78,9 +79,8 @@ const STEPS_PER_NEIGHBOURHOOD = { small: 8, middling: 4, large: 2 };
 const STEPS_PER_DIVE = 400;
 /** How much worse than the best the plan at hand may be, as a share: it gets out of dead ends. */
 const LEEWAY = 0.003;
-/** Steps of a run without a better plan after which another run begins, and the largest rack where it does. */
+/** Steps of a run without a better plan after which another run begins, but on a large rack. */
 const RUN_PATIENCE = 400;
-const MOST_FOR_RUNS = 300;
 /** Ways to cut of a plan that are laid out anew at a time. */
 const RELAID = 25;
 /** Steps without a better plan after which the best is taken up again. */
@@ -156,7 +156,7 @@ export class Search {
         'prices',
       );
       if (answer) this.learn(answer, improver);
-      const dives = boards <= MOST_FOR_RUNS && boards > SMALL ? 3 : 1;
+      const dives = boards <= LARGE && boards > SMALL ? 3 : 1;
       for (let n = 0; n < dives; n++) {
         const draft = yield* this.ticking(
           this.pricing.dive(master, answer, n > 0 || shaken ? this.random : null),
@@ -190,7 +190,7 @@ export class Search {
 
   /** Whether a run that has come to nothing is given up for another: where one takes a few seconds. */
   private get goesAnew(): boolean {
-    return this.master !== null && this.all.length <= MOST_FOR_RUNS;
+    return this.master !== null && this.all.length <= LARGE;
   }
 
   private heard = false;
