@@ -105,6 +105,10 @@ import { SAID_STATES, STATE_NAMES } from './words';
       padding: 4px 0;
       border-top: 1px solid var(--line-soft);
     }
+    .what > .muted {
+      display: inline-block;
+      white-space: nowrap;
+    }
     .what > .muted:last-child {
       display: block;
     }
