@@ -13,8 +13,9 @@ import type { Column, Problem } from './problem.ts';
 import type { Want } from './want.ts';
 import { NEVER_ZERO, SAME_COST, TOUCH } from './tolerances.ts';
 
-/** A rack of no more boards is small, and one of more is large. */
+/** A rack of no more boards is small. */
 export const SMALL = 60;
+/** On a rack of more boards there are light tries, no runs that begin anew, and prices are left sooner. */
 export const LARGE = 300;
 
 /** What plans are compared by, in this order. */
@@ -296,7 +297,10 @@ export class Improver {
     return this.candidates(draft, released, many);
   }
 
-  /** Takes off a board at random and others that could give the same; and with a panel all its boards. */
+  /**
+   * Takes off a board, `around` or one at random, and others that could give the same, with `emptiest` mostly those with most room
+   * left; and with a panel all its boards.
+   */
   private release(draft: Draft, many: number, around?: Column, emptiest = around !== undefined): Column[] {
     const { problem, random } = this;
     const columns = [...draft.columns.values()];
