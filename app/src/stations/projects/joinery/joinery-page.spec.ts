@@ -167,4 +167,59 @@ describe('Joints and assembly', () => {
     await (await button('Delete the joint')).click();
     expect(now().joints).toEqual([]);
   });
+
+  it('never joins a part to itself: the other one takes its place', async () => {
+    const { loader, now } = await page(bench([mortise]));
+    const [, part, , other] = await loader.getAllHarnesses(MatSelectHarness);
+    await part?.open();
+    await part?.clickOptions({ text: 'leg' });
+    expect(now().joints?.[0]).toMatchObject({ a: 'leg', b: 'long apron' });
+    await other?.open();
+    await other?.clickOptions({ text: 'leg' });
+    expect(now().joints?.[0]).toMatchObject({ a: 'long apron', b: 'leg' });
+  });
+
+  it('takes sizes back to what is proposed, all at once', async () => {
+    const { loader, button, now, fixture } = await page(bench([mortise]));
+    const read = async () =>
+      Promise.all(
+        (await loader.getAllHarnesses(MatInputHarness.with({ ancestor: 'al-length-field' }))).map((field) =>
+          field.getValue(),
+        ),
+      );
+    const proposed = await read();
+    const [tenon] = await loader.getAllHarnesses(MatInputHarness.with({ ancestor: 'al-length-field' }));
+    await write(tenon, '31');
+    await fixture.whenStable();
+    expect(await read()).not.toEqual(proposed);
+    await (await button('As proposed')).click();
+    expect(now().joints?.[0]).not.toHaveProperty('sizes');
+    expect(await read()).toEqual(proposed);
+  });
+
+  it('is told whether the grain of two parts crosses, or goes by their sizes', async () => {
+    const along: Joint = { id: 'l', kind: 'screw', a: 'top', b: 'long apron', at: 'along', into: 'edge' };
+    const { loader, now } = await page(bench([along]));
+    const choose = async (text: string) => {
+      const grain = (await loader.getAllHarnesses(MatSelectHarness)).at(-1);
+      await grain?.open();
+      await grain?.clickOptions({ text });
+    };
+    await choose('crosses');
+    expect(now().joints?.[0]?.crossing).toBe(true);
+    await choose('runs alike');
+    expect(now().joints?.[0]?.crossing).toBe(false);
+    await choose('as the sizes tell');
+    expect(now().joints?.[0]).not.toHaveProperty('crossing');
+  });
+
+  it('warns where someone sits on a joint, and says who decides', async () => {
+    const { loader, element, now } = await page(bench([{ ...mortise, kind: 'pocket-screw' }]));
+    const before = element.querySelectorAll('[role=note]').length;
+    await (await loader.getHarness(MatCheckboxHarness.with({ label: /sits, stands or climbs/ }))).check();
+    expect(now().joints?.[0]?.loaded).toBe(true);
+    const notes = [...element.querySelectorAll('[role=note]')].map(textOf);
+    expect(notes.length).toBeGreaterThan(before);
+    expect(notes.join()).toContain('Who decides');
+  });
 });
