@@ -5,7 +5,14 @@ import tseslint from 'typescript-eslint';
 
 export default tseslint.config(
   {
-    ignores: ['**/dist/', '**/node_modules/', '.angular/', 'core/src/exchange/generated/', 'e2e/results/'],
+    ignores: [
+      '**/dist/',
+      '**/node_modules/',
+      '.angular/',
+      'core/src/*/generated/',
+      'core/kernel/',
+      'e2e/results/',
+    ],
   },
   {
     files: ['**/*.ts'],

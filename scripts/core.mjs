@@ -6,7 +6,7 @@ command(async () => {
   await ensureInstalled();
   await once(
     'cli',
-    ['cli/src', 'core/src', 'demo/boathouse.json', 'package-lock.json', 'scripts/core.mjs'],
+    ['cli/src', 'core/src', 'core/kernel', 'demo/boathouse.json', 'package-lock.json', 'scripts/core.mjs'],
     'dist/core.mjs',
     async () => {
       const { build } = await import('esbuild');

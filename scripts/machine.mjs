@@ -59,6 +59,9 @@ export async function once(name, paths, made, work) {
   return true;
 }
 
+/** What kernels read of the core beside their own. */
+const KERNEL_CONSTANTS = ['core/src/solver/tolerances.ts', 'core/src/solver/bound/scale.ts'];
+
 /** Installs the packages when they are missing or the lock file has changed. */
 export async function ensureInstalled() {
   await once('install', ['package-lock.json'], 'node_modules/typescript', async () => {
@@ -76,6 +79,17 @@ export async function ensureInstalled() {
       await compileValidators();
     },
   );
+  for (const name of ['pattern', 'bound']) {
+    await once(
+      `${name}-kernel`,
+      [`core/kernel/${name}`, ...KERNEL_CONSTANTS, 'scripts/compile-kernel.mjs', 'package-lock.json'],
+      `core/src/solver/generated/${name}-kernel.js`,
+      async () => {
+        const { compileKernel } = await import('./compile-kernel.mjs');
+        await compileKernel(name);
+      },
+    );
+  }
 }
 
 /** Builds the app and bundles the server when their sources have changed. */
@@ -83,6 +97,7 @@ export async function ensureBuilt() {
   const sources = [
     'app',
     'core/src',
+    'core/kernel',
     'server/src',
     'demo',
     'angular.json',

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { chooseColumns } from './choose-columns.ts';
+import { chooseColumns, lossesAt } from './choose-columns.ts';
 import type { Draft } from './greedy.ts';
 import { emptyDraft } from './improve.ts';
 import type { MatchInstance } from './instance.ts';
@@ -119,6 +119,11 @@ describe('choosing a whole plan', () => {
         else {
           expect(costOf(chosen)).toBeCloseTo(best, 6);
           expect(byTryingAll(problem, chosen, draft)).toBeCloseTo(best, 6);
+          // At any prices the least and what its columns lose are no more than a choice costs.
+          const { least, of } = lossesAt(problem, columns, draft, by);
+          const lost = chosen.reduce((sum, one) => sum + (of[columns.indexOf(one)] as number), 0);
+          expect(Math.min(...of)).toBeGreaterThanOrEqual(0);
+          expect(least + lost).toBeLessThanOrEqual(best + 1e-9);
         }
       }),
       { numRuns: 400 },

@@ -41,6 +41,57 @@ export function chooseColumns(
   return new ChoiceSearch(problem, columns, draft, prices, limit).run(mostNodes);
 }
 
+/** What a choice of columns costs at the least at some prices, and what each column loses beside that. */
+export interface Losses {
+  readonly least: number;
+  readonly of: Float64Array;
+  /** What it is worth at these prices to have a board, by board. */
+  readonly rents: Float64Array;
+}
+
+/** Told as at the head of this file; any prices are true, the nearer to the linear programme's the more they tell. */
+export function lossesAt(
+  problem: Problem,
+  columns: readonly Column[],
+  draft: Pick<Draft, 'open' | 'species'>,
+  prices: Float64Array,
+): Losses {
+  const { wants, pricesAt } = problem;
+  let least = 0;
+  wants.forEach((_, w) => {
+    const left = draft.open[w] as number;
+    if (left > TOUCH) least += left * worthOf(problem, draft, prices, w);
+  });
+  const rents = new Float64Array(problem.instance.boards.length);
+  const gain = Float64Array.from(columns, ({ board, gives, cost }) => {
+    const at = pricesAt[board] as number;
+    let sum = -cost;
+    for (let i = 0; i < gives.length; i += 2)
+      sum += (prices[at + (gives[i] as number)] as number) * (gives[i + 1] as number);
+    rents[board] = Math.max(rents[board] as number, sum);
+    return sum;
+  });
+  for (const rent of rents) least -= rent;
+  return { least, rents, of: gain.map((sum, i) => (rents[(columns[i] as Column).board] as number) - sum) };
+}
+
+/** What one fill of a want is worth at the least: of a panel in the cheapest species that it may be of. */
+function worthOf(
+  { wants, species }: Problem,
+  draft: Pick<Draft, 'species'>,
+  prices: Float64Array,
+  w: number,
+): number {
+  const many = wants.length;
+  if (!wants[w]?.panel) return prices[w] as number;
+  const bound = draft.species[w] ?? null;
+  let least = Infinity;
+  species.forEach((name, s) => {
+    if (bound === null || bound === name) least = Math.min(least, prices[s * many + w] as number);
+  });
+  return least;
+}
+
 /** What {@link ChoiceSearch.nextWant} says when there is nothing to branch on. */
 const COVERED = -1;
 const HOPELESS = -2;
@@ -104,35 +155,15 @@ class ChoiceSearch {
     this.species = Int32Array.from(draft.species, (name) => (name === null ? -1 : species.indexOf(name)));
     this.panelWorth = new Float64Array(many);
     this.worth = new Float64Array(many);
-    let worth = 0;
     wants.forEach((want, w) => {
-      const left = this.open[w] as number;
-      const bound = this.species[w] as number;
-      const rates = species.map((_, s) =>
-        bound >= 0 && s !== bound ? Infinity : (prices[s * many + w] as number),
-      );
-      const least = want.panel ? Math.min(...rates) : (prices[w] as number);
-      this.worth[w] = least;
-      if (want.panel) this.panelWorth[w] = least * left;
-      worth += least * left;
+      const worth = worthOf(problem, draft, prices, w);
+      this.worth[w] = worth;
+      if (want.panel) this.panelWorth[w] = worth * (this.open[w] as number);
     });
-
-    const gain = Float64Array.from(columns, ({ board, gives, cost }) => {
-      const at = pricesAt[board] as number;
-      let sum = -cost;
-      for (let i = 0; i < gives.length; i += 2)
-        sum += (prices[at + (gives[i] as number)] as number) * (gives[i + 1] as number);
-      return sum;
-    });
-    this.rents = new Float64Array(problem.instance.boards.length);
-    columns.forEach(({ board }, i) => {
-      this.rents[board] = Math.max(this.rents[board] as number, gain[i] as number);
-    });
-    this.rented = Int32Array.from([...this.rents.keys()].filter((b) => (this.rents[b] as number) > 0));
-    for (const b of this.rented) worth -= this.rents[b] as number;
-    this.mayLose = limit - worth;
-
-    const losses = columns.map(({ board }, i) => (this.rents[board] as number) - (gain[i] as number));
+    const { least, of: losses, rents } = lossesAt(problem, columns, draft, prices);
+    this.rents = rents;
+    this.rented = Int32Array.from([...rents.keys()].filter((b) => (rents[b] as number) > 0));
+    this.mayLose = limit - least;
     const order = [...columns.keys()]
       .filter((i) => (losses[i] as number) < this.mayLose)
       .sort((a, b) => (losses[a] as number) - (losses[b] as number) || a - b);

@@ -87,6 +87,9 @@ export interface Solver {
   whole(programme: Programme, seconds: number, gap: number, start?: ArrayLike<number>): WholeAnswer | null;
 }
 
+/** A programme of no more columns is solved as it stands: making it smaller first takes longer than that saves. */
+const SMALL = 4000;
+
 export function solverFrom(highs: LinearEngine): Solver {
   const infinite = highs.infinity;
   const finite = (values: readonly number[]): Float64Array =>
@@ -94,10 +97,14 @@ export function solverFrom(highs: LinearEngine): Solver {
       value === Infinity ? infinite : value === -Infinity ? -infinite : value,
     );
   const modelOf = (programme: Programme, whole: boolean): LinearModel => {
-    const numCols = programme.cost.length;
-    const numRows = programme.rowLow.length;
     const model = highs.createModel();
     model.options.set({ output_flag: false });
+    pass(programme, model, whole);
+    return model;
+  };
+  const pass = (programme: Programme, model: LinearModel, whole: boolean): void => {
+    const numCols = programme.cost.length;
+    const numRows = programme.rowLow.length;
     model.passModel({
       numCols,
       numRows,
@@ -109,7 +116,6 @@ export function solverFrom(highs: LinearEngine): Solver {
       matrix: matrixOf(programme, numRows),
       ...(whole ? { integrality: new Int32Array(numCols).fill(1) } : {}),
     });
-    return model;
   };
   const solved = (model: LinearModel): LinearAnswer | null => {
     model.run();
@@ -117,8 +123,15 @@ export function solverFrom(highs: LinearEngine): Solver {
     const { colValue, rowDual } = model.getSolution();
     return { objective: model.getObjectiveValue(), x: colValue, duals: rowDual };
   };
+  /** One model serves all small programmes, one after the other. */
+  let small: LinearModel | null = null;
   return {
     linear(programme) {
+      if (programme.cost.length <= SMALL) {
+        if (!small) (small = highs.createModel()).options.set({ output_flag: false, presolve: 'off' });
+        pass(programme, small, false);
+        return solved(small);
+      }
       const model = modelOf(programme, false);
       try {
         return solved(model);

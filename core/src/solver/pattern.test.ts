@@ -222,4 +222,39 @@ describe('the best cutting of one board', () => {
       expect(kept?.length).toBeCloseTo(1648 - 2 * 25 - 1165 - 3.2, 6);
     }
   });
+
+  it('answers a question as it did before, whatever was asked between', () => {
+    const ask = (many: number, knots: number) =>
+      bestPattern(
+        board(
+          3000,
+          400,
+          3.2,
+          Array.from({ length: knots }, (_, n) => ({ x: 31 * n, y: (57 * n) % 390, length: 9, width: 8 })),
+        ),
+        Array.from({ length: many }, (_, n) => item(n, 90 + 7 * n, 20 + 3 * n, 1 + n)),
+        Array.from({ length: many }, () => 2),
+        { ...KEEP_NOTHING, perMm2: 0.0001 },
+        QUICK,
+      );
+    const small = ask(3, 2);
+    const large = ask(40, 90);
+    expect(ask(3, 2)).toEqual(small);
+    expect(ask(40, 90)).toEqual(large);
+    expect(large?.laid.length).toBeGreaterThan(5);
+  });
+
+  it('keeps off more findings than a whole number has bits', () => {
+    // A row of knots leaves strips between them that only the short item fits.
+    const knots = Array.from({ length: 80 }, (_, n) => ({ x: 40 * n + 30, y: 0, length: 10, width: 60 }));
+    const found = bestPattern(
+      board(3200, 60, 0, knots),
+      [item(0, 30, 60, 1), item(1, 31, 60, 100)],
+      [1000, 1000],
+      KEEP_NOTHING,
+      { ...THOROUGH, packs: 400, slots: 400 },
+    );
+    expect(found?.worth).toBe(80);
+    for (const laid of found?.laid ?? []) expect(knots.some((knot) => meets(knot, laid, 0))).toBe(false);
+  });
 });

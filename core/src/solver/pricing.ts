@@ -5,9 +5,9 @@
  */
 import type { Random } from '../foundation/random.ts';
 import { fillGreedily, layWanted, type Draft } from './greedy.ts';
-import { emptyDraft, LARGE } from './improve.ts';
+import { emptyDraft, LARGE, SMALL } from './improve.ts';
 import { reducedGain, type GrowingMaster, type Master, type MasterAnswer } from './master.ts';
-import { PRICING, QUICK } from './pattern.ts';
+import { CLOSER, PRICING, QUICK, type Effort } from './pattern.ts';
 import type { Problem } from './problem.ts';
 import { NO_GAIN, TOUCH } from './tolerances.ts';
 
@@ -42,6 +42,11 @@ export class Pricing {
     this.contenders = contendersOf(problem, first);
   }
 
+  private get effort(): Effort {
+    if (this.all.length <= SMALL) return CLOSER;
+    return this.contenders.length > MANY_BOARDS ? PRICING : QUICK;
+  }
+
   /**
    * Column generation; ends when no way to cut gains any more. Boards are priced in turn, some at a time: early
    * prices are too rough to be asked of every board. Prices are drawn toward what they were before. `spent`: what the plan at
@@ -64,7 +69,7 @@ export class Pricing {
     spent: number,
   ): Generator<void, MasterAnswer | null> {
     const { problem } = this;
-    const effort = this.contenders.length > MANY_BOARDS ? PRICING : QUICK;
+    const { effort } = this;
     let answer = programme.solve();
     if (!answer) return null;
     let smooth = answer.prices;
@@ -164,7 +169,7 @@ export class Pricing {
         shaken,
         open,
         species,
-        QUICK,
+        this.effort,
       );
       if (column) master.add(column);
     }
@@ -178,7 +183,7 @@ export class Pricing {
   *dive(master: Master, first: MasterAnswer | null, shaken: Random | null): Generator<void, Draft> {
     const { problem } = this;
     const draft = emptyDraft(problem);
-    const effort = this.contenders.length > MANY_BOARDS ? PRICING : QUICK;
+    const { effort } = this;
     let prices = first?.prices ?? null;
     const noise = shaken
       ? Float64Array.from(this.all, () => Math.exp(COST_NOISE * (shaken.next() + shaken.next() - 1)))

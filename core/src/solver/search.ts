@@ -22,7 +22,7 @@ import {
 } from './improve.ts';
 import type { Solver } from './linear.ts';
 import { Master, reducedGain, type MasterAnswer } from './master.ts';
-import { QUICK, SWIFT, THOROUGH, type Effort } from './pattern.ts';
+import { CLOSER, QUICK, SWIFT, THOROUGH, type Effort } from './pattern.ts';
 import { solveNeighbourhood } from './neighbourhood.ts';
 import { Pricing } from './pricing.ts';
 import type { Column, Problem } from './problem.ts';
@@ -66,8 +66,11 @@ const STEPS_PER_WHOLE = { small: 25, large: 70 };
 /** Steps between two in which so many parts of the plan are chosen anew, on a small rack after its boards were asked at varied prices. */
 const STEPS_PER_VARIED = 2;
 const REGROUPED = 3;
-/** Boards that are chosen anew then: so many and up to so many more. */
-const REGROUP_BOARDS = { least: 4, more: 5 };
+/**
+ * Boards that are chosen anew then: so many and up to so many more. How many changes with what the branches can manage, as a
+ * sum of small steps.
+ */
+const REGROUP_BOARDS = { least: 3, most: 12, more: 3, up: 0.1, down: 0.2 };
 const REGROUP: WholeLimits = { nodes: 3000, columns: 0, seconds: 0, relaid: 0 };
 const NEIGHBOURHOOD = { nodes: 20_000, columns: 300 };
 /** With less time left no small problem is begun, s. */
@@ -188,6 +191,11 @@ export class Search {
     return this.all.length <= SMALL ? 'small' : 'large';
   }
 
+  /** How hard boards are looked at as a rule. */
+  private get effort(): Effort {
+    return this.size === 'small' ? CLOSER : QUICK;
+  }
+
   /** Whether a run that has come to nothing is given up for another: where one takes a few seconds. */
   private get goesAnew(): boolean {
     return this.master !== null && this.all.length <= LARGE;
@@ -197,6 +205,7 @@ export class Search {
   /** Whether the last step bettered the run that is under way. */
   private ran = false;
   private chosen = 0;
+  private regroups = 5;
   private latest: MasterAnswer | null = null;
 
   private stepOf(improver: Improver, effort: Effort): SearchStep {
@@ -339,7 +348,7 @@ export class Search {
       }
       const luck = this.random.next();
       const thorough = THOROUGH_SHARE[this.size];
-      const effort = luck < thorough ? THOROUGH : luck < thorough + SWIFT_SHARE ? SWIFT : QUICK;
+      const effort = luck < thorough ? THOROUGH : luck < thorough + SWIFT_SHARE ? SWIFT : this.effort;
       const step = this.stepOf(improver, effort);
       sinceBetter = step.better ? 0 : sinceBetter + 1;
       sinceRun = this.ran ? 0 : sinceRun + 1;
@@ -351,7 +360,7 @@ export class Search {
     if (!this.wholes) return null;
     const without = this.random.next() < 0.5;
     const release = 2 + this.random.below(without ? 7 : 5);
-    return solveNeighbourhood(this.wholes, improver, release, QUICK, {
+    return solveNeighbourhood(this.wholes, improver, release, this.effort, {
       ...NEIGHBOURHOOD,
       without,
       rounds: without ? 8 : 4,
@@ -400,9 +409,12 @@ export class Search {
   /** A small part of the plan at hand chosen anew from the ways to cut that are known. */
   private regrouped(improver: Improver): Draft | null {
     if (!this.wholes || improver.score.openMm2 > 0) return null;
-    const { least, more } = REGROUP_BOARDS;
-    const { draft, released } = improver.partly(least + this.random.below(more));
-    return this.wholes.regroup(draft, released, true, REGROUP).draft;
+    const { least, most, more, up, down } = REGROUP_BOARDS;
+    const { draft, released } = improver.partly(Math.floor(this.regroups) + this.random.below(more));
+    const found = this.wholes.regroup(draft, released, true, REGROUP, this.latest?.prices ?? null).draft;
+    const size = this.regroups + (this.wholes.complete ? up : -down);
+    this.regroups = Math.min(most, Math.max(least, size));
+    return found;
   }
 
   /** Takes over what the linear programme of all that is known says. */

@@ -48,6 +48,8 @@ const NOTHING_PROVEN = { spent: null, counted: null } as const;
 /** A search that proves as well does a step of the proof for every so many of its own. */
 const STEPS_PER_PROOF = 3;
 const STEPS_PER_EARLY_PROOF = 25;
+/** The second of two searches proves on by so many steps for each of its own: they are shorter. */
+const PROOFS_BESIDE = 2;
 
 /**
  * Yields the first plan at once, then after every little while the best so far. The caller decides when
@@ -94,7 +96,8 @@ export function* matchSteps(
     let raised = false;
     const often = stage === 'improve' ? STEPS_PER_PROOF : STEPS_PER_EARLY_PROOF;
     const inTurn = role === 'alone' ? round % often === 0 : role === 'second' && proof.settled;
-    if (!proven && inTurn && stage !== 'greedy') raised = prove();
+    const proofs = role === 'second' ? PROOFS_BESIDE : 1;
+    for (let n = 0; n < proofs && !proven && inTurn && stage !== 'greedy'; n++) raised = prove() || raised;
     if (better || raised) plan = planOf(problem, best, proof, estimate);
     yield* show(better, stage);
     if (plan.status === 'optimal') return;

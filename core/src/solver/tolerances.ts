@@ -6,7 +6,10 @@
 /** Edges closer than this touch, mm; of a fill, so much is nothing. Far below what a saw can tell. */
 export const TOUCH = 1e-6;
 
-/** Worths closer than this are the same: sums of a few dozen prices are exact to far less. */
+/**
+ * Worths closer than this are the same: sums of a few dozen prices are exact to far less.
+ * @public read by `core/kernel`, which is compiled apart
+ */
 export const SAME_WORTH = 1e-12;
 
 /** A gain below this is none: column generation would go round in circles after it. */

@@ -3,7 +3,7 @@
  * numbers, Vance 1998): by what each way loses at the linear programme's prices (`choose-columns.ts`), and where that would
  * take too long, by HiGHS.
  */
-import { chooseColumns } from './choose-columns.ts';
+import { chooseColumns, lossesAt } from './choose-columns.ts';
 import { layChosen, type Draft } from './greedy.ts';
 import { reducedGain, type Master, type MasterAnswer } from './master.ts';
 import type { Column, Problem } from './problem.ts';
@@ -24,6 +24,9 @@ const LEAST_SECONDS = 0.1;
 
 /** Chooses whole plans from the ways to cut that a master knows. */
 export class WholePlans {
+  /** Whether the branches of the last choice were all looked at, or ruled out. */
+  complete = true;
+
   constructor(
     readonly problem: Problem,
     readonly master: Master,
@@ -46,6 +49,7 @@ export class WholePlans {
     const { problem, master } = this;
     if (Number.isFinite(limit)) {
       const { chosen, complete } = chooseColumns(problem, columns, draft, answer.prices, limit, nodes);
+      this.complete = complete;
       if (chosen !== null || complete) return chosen;
     }
     if (seconds < LEAST_SECONDS) return null;
@@ -60,21 +64,26 @@ export class WholePlans {
 
   /**
    * `draft` with `released`, which it lacks, chosen anew from all that is known; null where nothing better was found. `covered`:
-   * whether the two together leave nothing open. And the programme's answer, where it has one.
+   * whether the two together leave nothing open. `hint`: prices of the whole plan, by which most ways are out before a
+   * programme is made of the others. And the programme's answer, where it has one.
    */
   regroup(
     draft: Draft,
     released: readonly Column[],
     covered: boolean,
     limits: WholeLimits,
+    hint: Float64Array | null = null,
   ): { readonly draft: Draft | null; readonly answer: MasterAnswer | null } {
     const { problem, master } = this;
     const start = new Set(released.map((column) => master.cheapest(column)));
-    const fitting = master.fitting(draft);
-    const answer = master.linear(fitting, draft);
-    if (!answer) return { draft: null, answer };
     let limit = covered ? 0 : Infinity;
     for (const column of released) limit += column.cost;
+    const known = master.fitting(draft);
+    const fitting = hint && covered ? hopeful(problem, known, draft, hint, limit, start) : known;
+    this.complete = true;
+    if (fitting.length === start.size) return { draft: null, answer: null };
+    const answer = master.linear(fitting, draft);
+    if (!answer) return { draft: null, answer };
     // A way that loses more than the plan at hand is above the programme can't be in a better plan.
     const others = byGain(problem, fitting, answer, start)
       .filter(({ column, gain }) => !start.has(column) && (!covered || gain > answer.objective - limit))
@@ -85,6 +94,19 @@ export class WholePlans {
     layChosen(problem, chosen, start, draft);
     return { draft, answer };
   }
+}
+
+/** Of the columns those that may be in a choice for less than `limit`, whatever else is in it; and those of `start`. */
+function hopeful(
+  problem: Problem,
+  columns: readonly Column[],
+  draft: Draft,
+  prices: Float64Array,
+  limit: number,
+  start: ReadonlySet<Column>,
+): Column[] {
+  const { least, of: losses } = lossesAt(problem, columns, draft, prices);
+  return columns.filter((column, i) => least + (losses[i] as number) < limit || start.has(column));
 }
 
 /** The columns by what they gain at the programme’s prices, the most first; those of `start` before all others. */

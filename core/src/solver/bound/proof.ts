@@ -7,6 +7,7 @@ import type { Column, Problem } from '../problem.ts';
 import { KnapsackBound } from './knapsack-bound.ts';
 import { Prover } from './prover.ts';
 import type { Fineness } from './relaxed-item.ts';
+import { canBePriced } from './relaxed-pricing.ts';
 
 /** Tries at the bound by area before places are looked at. */
 const TRIES = 300;
@@ -86,7 +87,7 @@ export class Proof {
       yield;
     }
     const boards = problem.instance.boards.length;
-    if (!solver || this.byArea.best === null || boards > MOST_BOARDS) return;
+    if (!solver || this.byArea.best === null || boards > MOST_BOARDS || !canBePriced()) return;
     this.prover = new Prover(problem, solver, finenessFor(boards));
     this.prover.take(columns());
     yield* this.prover.raise(target, this.byArea.prices);

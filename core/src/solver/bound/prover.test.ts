@@ -84,6 +84,17 @@ describe('the proof', () => {
     expect(again.best).toBe(last);
   });
 
+  it('proves more where plans are parted by boards and by copies, and ends', () => {
+    const instance = salvageInstance({ boards: 9, pieces: 8 }, 9);
+    const best = searched(instance, 200) ?? 0;
+    const prover = new Prover(new Problem(instance), solver, CELLS);
+    let root = 0;
+    for (const _ of prover.raise(() => best)) if (!prover.settled) root = prover.best ?? 0;
+    expect(prover.done).toBe(true);
+    expect(prover.best).toBeGreaterThan(1.05 * root);
+    expect(prover.best).toBeLessThanOrEqual(best + 1e-6);
+  });
+
   it('never exceeds a known optimum', () => {
     const { instance, optimum } = knownOptimum(30, 12, 2);
     const bound = proven(instance) ?? 0;

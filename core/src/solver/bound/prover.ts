@@ -11,10 +11,14 @@
  * Where prices are settled, plans are parted by whether a board is cut (branch and bound); a board that must be cut counts
  * what it gains even where that is a loss, one that must not be cut counts nothing.
  *
+ * Where no board is left to part plans by, they are parted by copies: those that cut at most k of a part from a board, and those
+ * that cut more. Both say it by a row like the above, Σ (cut − k) × use ≤ 0 and Σ (cut − k − 1) × use ≥ 0.
+ *
  * Proof. For prices π ≥ 0 of wants, μ ≥ 0 of those rows: a real way to cut board b has n ≤ d, hence gains at most
  * max over relaxed ways of Σ (π − μ) n + credit, plus Σ μ d, less what it spends. So for any π and μ
  *   Σ π d − Σ max(0, gain of b)
- * is a bound, whatever the programme was. It is summed in whole numbers, each rounded to the safe side.
+ * is a bound, whatever the programme was. In a case k takes the place of d, and a price ν ≥ 0 of a row ≥ is added to π and ν × (k + 1)
+ * taken off: a way that cuts as much gains no less by that. It is summed in whole numbers, each rounded to the safe side.
  */
 import type { Solver } from '../linear.ts';
 import { boundBoard, Knapsack, type BoundBoard } from './knapsack-bound.ts';
@@ -23,13 +27,16 @@ import { NEVER_ZERO, SAME_COST } from '../tolerances.ts';
 import type { Want } from '../want.ts';
 import {
   ALL,
+  pairFrom,
+  pairOf,
   RelaxedMaster,
   type Case,
   type Demand,
   type MasterBoard,
   type Prices,
 } from './relaxed-master.ts';
-import { SCALE, type Fineness, type RelaxedItem } from './relaxed-item.ts';
+import type { Fineness, RelaxedItem } from './relaxed-item.ts';
+import { SCALE } from './scale.ts';
 import { RelaxedPricing, type Guide, type RelaxedGain } from './relaxed-pricing.ts';
 
 interface BoardAtHand extends MasterBoard {
@@ -52,11 +59,12 @@ interface Settled {
   readonly bound: number;
   readonly prices: Prices;
   readonly use: ReadonlyMap<number, number>;
+  readonly given: ReadonlyMap<string, number>;
 }
 
 /** Cases looked at at most, and rounds that each is given. */
 const MOST_CASES = 200;
-const CASE_ROUNDS = 4;
+const CASE_ROUNDS = 2;
 /** A board cut by less than this, or but for this, is taken for whole. */
 const LEAST_SHARE = 0.02;
 
@@ -65,6 +73,8 @@ const SCHOOLS = ['ripFirst', 'crosscutFirst'] as const;
 const DRAWN = 0.5;
 /** Gains below this share of the bound are not chased. */
 const NEGLIGIBLE = 1e-4;
+/** Where prices of all plans could prove no more than this share on top, parting the plans proves more in the same time. */
+const NEARLY = 0.005;
 
 export class Prover {
   /** The best bound so far, of all that counts (wishes included); 0 at the beginning, null where a want has no board. */
@@ -204,7 +214,7 @@ export class Prover {
         center = prices;
         told(best);
       }
-      settled = { which, bound: best, prices: center ?? prices, use: answer.use };
+      settled = { which, bound: best, prices: center ?? prices, use: answer.use, given: answer.given };
       const little = best - before < NEGLIGIBLE * Math.max(NEVER_ZERO, answer.objective);
       if (gained.added === 0) {
         if (exact) break;
@@ -212,26 +222,22 @@ export class Prover {
       } else idle = little ? idle + 1 : 0;
       if (best >= target() - SAME_COST) break;
       if (answer.objective - best < NEGLIGIBLE * answer.objective && exact) break;
+      if (which === ALL && answer.objective - best < NEARLY * answer.objective) break;
     }
     return settled;
   }
 
   /**
-   * Parts the plans into those that cut a board and those that don't, where the programme cuts it in part: what holds for
-   * both holds for all. The case that proves least is parted next (best-first branch and bound).
+   * Parts the plans in two where the programme is undecided: what holds for both holds for all. The case that proves least is
+   * parted next (best-first branch and bound).
    */
   private *branch(root: Settled, target: () => number): Generator<void, void> {
     const open: Settled[] = [root];
     for (let n = 0; n < MOST_CASES && (this.best ?? 0) < target() - SAME_COST; n++) {
       open.sort((a, b) => a.bound - b.bound);
       const parent = open[0] as Settled;
-      const b = this.boardToPart(parent);
-      if (b < 0) break;
-      const { which } = parent;
-      const cases: Case[] = [
-        { out: new Set([...which.out, b]), cut: which.cut },
-        { out: which.out, cut: new Set([...which.cut, b]) },
-      ];
+      const cases = this.partedByBoard(parent) ?? this.partedByCopies(parent);
+      if (cases === null) break;
       const children: Settled[] = [];
       for (const child of cases) {
         const settled = yield* this.settle(child, null, target, CASE_ROUNDS, () => undefined);
@@ -244,15 +250,45 @@ export class Prover {
     }
   }
 
-  /** The board whose cutting in part decides most, or −1. */
-  private boardToPart({ use, which }: Settled): number {
+  /** The plans that leave a board and those that cut it, where the programme cuts it in part and that decides most; or null. */
+  private partedByBoard({ use, which }: Settled): readonly Case[] | null {
     let [best, most] = [-1, 0];
     for (const [b, share] of use) {
       if (which.cut.has(b) || share < LEAST_SHARE || share > 1 - LEAST_SHARE) continue;
       const weight = (this.boards[b]?.cost ?? 0) * Math.min(share, 1 - share);
       if (weight > most) [best, most] = [b, weight];
     }
-    return best;
+    if (best < 0) return null;
+    return [
+      { ...which, out: new Set([...which.out, best]) },
+      { ...which, cut: new Set([...which.cut, best]) },
+    ];
+  }
+
+  /** The plans that cut so many copies of a part from a board at the most, and those that cut more, likewise. */
+  private partedByCopies({ given, prices, which }: Settled): readonly Case[] | null {
+    let [best, most] = ['', 0];
+    for (const [pair, much] of given) {
+      const [b, d] = pairFrom(pair);
+      const board = this.boards[b];
+      if (!board || this.demands[d]?.panel) continue;
+      const share = much - Math.floor(much);
+      if (share < LEAST_SHARE || share > 1 - LEAST_SHARE) continue;
+      const price = prices.of[board.species * this.demands.length + d] as number;
+      const weight = price * Math.min(share, 1 - share);
+      if (weight > most) [best, most] = [pair, weight];
+    }
+    if (best === '') return null;
+    const copies = Math.floor(given.get(best) ?? 0);
+    const [b] = pairFrom(best);
+    return [
+      { ...which, most: new Map([...which.most, [best, copies]]) },
+      {
+        ...which,
+        cut: new Set([...which.cut, b]),
+        least: new Map([...which.least, [best, copies + 1]]),
+      },
+    ];
   }
 
   /** Prices of wants, the same for every species. */
@@ -260,7 +296,7 @@ export class Prover {
     const many = this.demands.length;
     const of = new Float64Array(many * this.problem.species.length);
     for (let i = 0; i < of.length; i++) of[i] = prices[this.wantOf(i % many)] as number;
-    return { of, over: new Map() };
+    return { of, over: new Map(), under: new Map() };
   }
 
   /** Asks every board at these prices; columns that gain join the programme. The bound these prices prove. */
@@ -282,18 +318,19 @@ export class Prover {
     });
     let added = 0;
     const negligible = (NEGLIGIBLE * objective * SCALE) / Math.max(10, this.boards.length);
-    const bestKnown = this.bestKnown(prices);
+    const bestKnown = this.bestKnown(which, prices);
     for (let b = 0; b < this.boards.length; b++) {
       const board = this.boards[b];
       if (!board || which.out.has(b)) continue;
       const must = which.cut.has(b);
       const own = new Float64Array(board.demands.length);
       const over = prices.over.get(b);
+      const under = prices.under.get(b);
       let free = 0;
       board.demands.forEach((d, i) => {
-        const row = over ? Math.floor(Math.max(0, over[i] as number) * SCALE) : 0;
-        own[i] = priceOf(board.species, d) - Math.ceil((board.reluctance[i] as number) * SCALE) - row;
-        free += Math.ceil(row * (demands[d] as Demand).amount);
+        const [row, must] = [whole(over?.[i]), whole(under?.[i])];
+        own[i] = priceOf(board.species, d) - Math.ceil((board.reluctance[i] as number) * SCALE) - row + must;
+        free += Math.ceil(row * this.mostOf(which, b, d)) - Math.floor(must * this.leastOf(which, b, d));
       });
       // What must be exceeded to gain: the board’s cost, or what a known way gains already.
       const level = Math.floor(board.cost * SCALE) - free;
@@ -337,29 +374,44 @@ export class Prover {
     return Math.ceil((gain - (instance.perBoard ?? 0)) * SCALE * (1 + 1e-9) + 1);
   }
 
+  /** How much of a demand a board gives at most and at least in a case. */
+  private mostOf(which: Case, b: number, d: number): number {
+    return which.most.get(pairOf(b, d)) ?? (this.demands[d] as Demand).amount;
+  }
+
+  private leastOf(which: Case, b: number, d: number): number {
+    return which.least.get(pairOf(b, d)) ?? 0;
+  }
+
   /** What the best known way of each board gains at these prices, whole. */
-  private bestKnown(prices: Prices): Map<number, number> {
+  private bestKnown(which: Case, prices: Prices): Map<number, number> {
     const many = this.demands.length;
     const best = new Map<number, number>();
     for (const { board: b, cost, of, much } of this.master.columns) {
       const board = this.boards[b] as BoardAtHand;
-      const over = prices.over.get(b);
+      const [over, under] = [prices.over.get(b), prices.under.get(b)];
+      const rows = over !== undefined || under !== undefined;
       let gain = -cost;
       of.forEach((d, i) => {
-        const at = over ? board.demands.indexOf(d) : -1;
-        const row = over ? Math.max(0, over[at] as number) : 0;
+        const at = rows ? board.demands.indexOf(d) : -1;
+        const row = Math.max(0, over?.[at] ?? 0) - Math.max(0, under?.[at] ?? 0);
         gain += (much[i] as number) * (Math.max(0, prices.of[board.species * many + d] as number) - row);
       });
-      if (over)
-        board.demands.forEach(
-          (d, i) => (gain += Math.max(0, over[i] as number) * (this.demands[d] as Demand).amount),
-        );
+      if (rows) {
+        board.demands.forEach((d, i) => {
+          gain += Math.max(0, over?.[i] ?? 0) * this.mostOf(which, b, d);
+          gain -= Math.max(0, under?.[i] ?? 0) * this.leastOf(which, b, d);
+        });
+      }
       const before = best.get(b);
       if (before === undefined || gain * SCALE > before) best.set(b, gain * SCALE);
     }
     return best;
   }
 }
+
+/** A price in whole numbers, rounded down. */
+const whole = (price: number | undefined): number => Math.floor(Math.max(0, price ?? 0) * SCALE);
 
 /** The gain on the finest cells; null where coarser ones show already that it does not exceed the threshold. */
 function gainByLevels(
@@ -406,11 +458,14 @@ function largestOf(shape: Float64Array): readonly [number, number, number, numbe
 function drawn(one: Prices, other: Prices, share: number): Prices {
   const mix = (a: ArrayLike<number>, b: ArrayLike<number> | undefined, many: number): Float64Array =>
     Float64Array.from({ length: many }, (_, i) => (1 - share) * (a[i] ?? 0) + share * (b?.[i] ?? 0));
-  const over = new Map<number, Float64Array>();
-  for (const board of new Set([...one.over.keys(), ...other.over.keys()])) {
-    const [a, b] = [one.over.get(board), other.over.get(board)];
-    const many = (a ?? b)?.length ?? 0;
-    over.set(board, mix(a ?? new Float64Array(many), b, many));
-  }
-  return { of: mix(one.of, other.of, one.of.length), over };
+  const rows = (side: 'over' | 'under'): Map<number, Float64Array> => {
+    const mixed = new Map<number, Float64Array>();
+    for (const board of new Set([...one[side].keys(), ...other[side].keys()])) {
+      const [a, b] = [one[side].get(board), other[side].get(board)];
+      const many = (a ?? b)?.length ?? 0;
+      mixed.set(board, mix(a ?? new Float64Array(many), b, many));
+    }
+    return mixed;
+  };
+  return { of: mix(one.of, other.of, one.of.length), over: rows('over'), under: rows('under') };
 }

@@ -1,9 +1,3 @@
-/** One unit of value in whole numbers: sums stay far below 2⁵³, where nothing is lost. */
-export const SCALE = 2 ** 26;
-
-/** A value in whole numbers, rounded up: a bound may only err to that side. */
-export const wholeUp = (value: number): number => Math.ceil(value * SCALE - 1e-9);
-
 /** What may be cut: a piece of one size, or a strip whose width may be chosen. */
 export interface RelaxedItem {
   readonly length: number;

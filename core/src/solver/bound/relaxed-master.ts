@@ -1,6 +1,7 @@
 /**
  * The linear programme of the proof: relaxed and real ways to cut, in fractions, at the least cost. Its rows are those of the
- * master, and on top of them Σ (cut − wanted) × use ≤ 0 for boards and parts of which it would use more than is wanted.
+ * master, and on top of them Σ (cut − wanted) × use ≤ 0 for boards and parts of which it would use more than is wanted,
+ * and those by which a case says how much a board gives at most or at least.
  */
 import type { Programme, Solver } from '../linear.ts';
 import type { Problem } from '../problem.ts';
@@ -31,22 +32,41 @@ export interface MasterBoard {
 export interface Prices {
   /** By species, then demand. */
   readonly of: Float64Array;
-  /** By board: prices of its rows, by demand in turn with `demands`. */
+  /** By board: prices of its rows for what it may give at most, by demand in turn with `demands`; and for what it must give. */
   readonly over: ReadonlyMap<number, Float64Array>;
+  readonly under: ReadonlyMap<number, Float64Array>;
 }
 
-/** Plans of which boards are told to be cut or left. */
+/** Plans of which is told which boards are cut or left, and how much of some demands a board gives at most and at least. */
 export interface Case {
   readonly out: ReadonlySet<number>;
   readonly cut: ReadonlySet<number>;
+  /** By {@link pairOf} board and demand. A board that must give something is cut as well. */
+  readonly most: ReadonlyMap<string, number>;
+  readonly least: ReadonlyMap<string, number>;
 }
-export const ALL: Case = { out: new Set(), cut: new Set() };
+export const ALL: Case = { out: new Set(), cut: new Set(), most: new Map(), least: new Map() };
 
-/** What the programme says: prices, and how much of each board it cuts. */
+/** A board and a demand as a key, and back. */
+export const pairOf = (board: number, demand: number): string => `${board} ${demand}`;
+export const pairFrom = (pair: string): readonly [number, number] =>
+  pair.split(' ').map(Number) as [number, number];
+
+/** What the programme says: prices, how much of each board it cuts, and what each gives of each demand, by {@link pairOf}. */
 interface RelaxedAnswer {
   readonly objective: number;
   readonly prices: Prices;
   readonly use: ReadonlyMap<number, number>;
+  readonly given: ReadonlyMap<string, number>;
+}
+
+/** A row for what a board gives of a demand: no more than a limit, or no less. */
+interface BoardRow {
+  readonly board: number;
+  readonly demand: number;
+  readonly limit: number;
+  readonly least: boolean;
+  readonly row: number;
 }
 
 /** Price of what is not covered, times that of the dearest wood. */
@@ -57,8 +77,8 @@ const MOST_ROUNDS = 20;
 export class RelaxedMaster {
   readonly columns: RelaxedColumn[] = [];
   private readonly known = new Set<string>();
-  /** Parts of which a board may not give more than is wanted, by board. */
-  private readonly capped = new Map<number, Set<number>>();
+  /** Boards and demands of which the programme may not use more than is wanted, by {@link pairOf}. */
+  private readonly capped = new Set<string>();
   private readonly penalty: number;
 
   constructor(
@@ -89,7 +109,16 @@ export class RelaxedMaster {
       const columns = this.columns.filter(({ board }) => !which.out.has(board));
       if (round < MOST_ROUNDS && this.capRows(columns, answer.x)) continue;
       const use = new Map<number, number>();
-      columns.forEach(({ board }, i) => use.set(board, (use.get(board) ?? 0) + (answer.x[i] as number)));
+      const given = new Map<string, number>();
+      columns.forEach(({ board, of, much }, i) => {
+        const x = answer.x[i] as number;
+        use.set(board, (use.get(board) ?? 0) + x);
+        if (x <= 0) return;
+        of.forEach((d, n) => {
+          const pair = pairOf(board, d);
+          given.set(pair, (given.get(pair) ?? 0) + x * (much[n] as number));
+        });
+      });
       const many = this.demands.length;
       const of = new Float64Array(this.problem.species.length * many);
       this.demands.forEach(({ panel }, d) => {
@@ -98,15 +127,17 @@ export class RelaxedMaster {
         });
       });
       const over = new Map<number, Float64Array>();
-      for (const { board, demand, row } of boardRows) {
-        const price = Math.max(0, -(answer.duals[row] as number));
+      const under = new Map<number, Float64Array>();
+      for (const { board, demand, least, row } of boardRows) {
+        const price = Math.max(0, (least ? 1 : -1) * (answer.duals[row] as number));
         if (price <= 0) continue;
         const at = this.boards[board] as MasterBoard;
-        const list = over.get(board) ?? new Float64Array(at.demands.length);
+        const side = least ? under : over;
+        const list = side.get(board) ?? new Float64Array(at.demands.length);
         list[at.demands.indexOf(demand)] = price;
-        over.set(board, list);
+        side.set(board, list);
       }
-      return { objective: answer.objective, prices: { of, over }, use };
+      return { objective: answer.objective, prices: { of, over, under }, use, given };
     }
   }
 
@@ -118,27 +149,33 @@ export class RelaxedMaster {
       if (use < 1e-7) return;
       of.forEach((d, n) => {
         const excess = (much[n] as number) - (this.demands[d] as Demand).amount;
-        const key = `${board} ${d}`;
-        over.set(key, (over.get(key) ?? 0) + excess * use);
+        const pair = pairOf(board, d);
+        over.set(pair, (over.get(pair) ?? 0) + excess * use);
       });
     });
-    let any = false;
-    for (const [key, excess] of over) {
-      if (excess < 1e-6) continue;
-      const [board, demand] = key.split(' ').map(Number) as [number, number];
-      const rows = this.capped.get(board) ?? new Set<number>();
-      if (rows.has(demand)) continue;
-      rows.add(demand);
-      this.capped.set(board, rows);
-      any = true;
-    }
-    return any;
+    const before = this.capped.size;
+    for (const [pair, excess] of over) if (excess >= 1e-6) this.capped.add(pair);
+    return this.capped.size > before;
+  }
+
+  /** Rows of boards and demands, from row `first` on. */
+  private boardRows({ out, most, least }: Case, first: number): BoardRow[] {
+    const rows: BoardRow[] = [];
+    const add = (pair: string, limit: number | undefined, atLeast: boolean): void => {
+      const [board, demand] = pairFrom(pair);
+      if (out.has(board)) return;
+      const wanted = (this.demands[demand] as Demand).amount;
+      rows.push({ board, demand, limit: limit ?? wanted, least: atLeast, row: first + rows.length });
+    };
+    for (const pair of new Set([...this.capped, ...most.keys()])) add(pair, most.get(pair), false);
+    for (const [pair, limit] of least) add(pair, limit, true);
+    return rows;
   }
 
   private programme(which: Case): {
     programme: Programme;
     rowOf: Int32Array;
-    boardRows: { board: number; demand: number; row: number }[];
+    boardRows: readonly BoardRow[];
   } {
     const { demands } = this;
     const columns = this.columns.filter(({ board }) => !which.out.has(board));
@@ -151,14 +188,10 @@ export class RelaxedMaster {
       rows += species.length;
     });
     const once = new Map<number, number>();
-    const capRow = new Map<string, number>();
-    const boardRows: { board: number; demand: number; row: number }[] = [];
-    for (const [board, wanted] of this.capped) {
-      for (const demand of wanted) {
-        capRow.set(`${board} ${demand}`, rows);
-        boardRows.push({ board, demand, row: rows++ });
-      }
-    }
+    const boardRows = this.boardRows(which, rows);
+    rows += boardRows.length;
+    const rowsOf = new Map<number, BoardRow[]>();
+    for (const row of boardRows) rowsOf.set(row.board, [...(rowsOf.get(row.board) ?? []), row]);
     const cost: number[] = [];
     const upper: number[] = [];
     const starts: number[] = [0];
@@ -179,13 +212,10 @@ export class RelaxedMaster {
       if (row === undefined) once.set(column.board, (row = rows++));
       at.push(row);
       values.push(1);
-      const capped = this.capped.get(column.board);
-      if (capped) {
-        for (const d of capped) {
-          const i = column.of.indexOf(d);
-          at.push(capRow.get(`${column.board} ${d}`) as number);
-          values.push((i < 0 ? 0 : (column.much[i] as number)) - (demands[d] as Demand).amount);
-        }
+      for (const { demand, limit, row } of rowsOf.get(column.board) ?? []) {
+        const i = column.of.indexOf(demand);
+        at.push(row);
+        values.push((i < 0 ? 0 : (column.much[i] as number)) - limit);
       }
       end(column.cost, Infinity);
     }
@@ -202,17 +232,28 @@ export class RelaxedMaster {
         end(0, Infinity);
       });
     });
+    // What a board must give may be missing, dearly: ways that give it may not be known yet.
+    for (const { demand, least, row } of boardRows) {
+      if (!least) continue;
+      at.push(row);
+      values.push(1);
+      end((demands[demand] as Demand).want.areaMm2 * this.penalty, Infinity);
+    }
     const rowLow = new Array<number>(rows).fill(0);
     const rowHigh = new Array<number>(rows).fill(Infinity);
     demands.forEach(({ want, amount, panel }, d) => {
       rowLow[d] = panel ? Math.round(amount / want.amount) : amount;
     });
-    for (const row of [...once.values(), ...capRow.values()]) rowLow[row] = -Infinity;
+    for (const row of once.values()) rowLow[row] = -Infinity;
     for (const [board, row] of once) {
       rowHigh[row] = 1;
       if (which.cut.has(board)) rowLow[row] = 1;
     }
-    for (const row of capRow.values()) rowHigh[row] = 0;
+    for (const { least, row } of boardRows) {
+      if (least) continue;
+      rowLow[row] = -Infinity;
+      rowHigh[row] = 0;
+    }
     return { programme: { cost, upper, rowLow, rowHigh, starts, rows: at, values }, rowOf, boardRows };
   }
 }

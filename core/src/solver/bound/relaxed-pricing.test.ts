@@ -6,7 +6,8 @@ import type { MatchInstance } from '../instance.ts';
 import { THOROUGH, type KeepRule, type PatternBoard } from '../pattern.ts';
 import { Problem } from '../problem.ts';
 import { relaxedItem } from './prover.ts';
-import { SCALE, type Fineness, type RelaxedItem } from './relaxed-item.ts';
+import type { Fineness, RelaxedItem } from './relaxed-item.ts';
+import { SCALE } from './scale.ts';
 import { RelaxedPricing } from './relaxed-pricing.ts';
 
 const SCHOOLS = ['ripFirst', 'crosscutFirst'] as const;
@@ -287,5 +288,19 @@ describe('relaxed pricing', () => {
     }
     expect(guided).toBeGreaterThan(10);
     expect(refused).toBeGreaterThan(2);
+  });
+
+  it('answers a question as it did before, whatever was asked between', () => {
+    const asked = [...boardsOf(salvageInstance({ boards: 6, pieces: 12 }, 7))].flatMap(
+      ({ from, items, prices, keep }) =>
+        SCHOOLS.map((school) => {
+          const [coarse, fine] = [COARSE, FINE].map(
+            (fineness) => new RelaxedPricing(from, items, keep, school, fineness),
+          ) as [RelaxedPricing, RelaxedPricing];
+          return () => [coarse.guide(prices, 0), fine.gain(prices, 0)];
+        }),
+    );
+    const before = asked.map((ask) => ask());
+    expect(asked.reverse().map((ask) => ask())).toEqual(before.reverse());
   });
 });

@@ -16,15 +16,14 @@ export interface Member {
 }
 
 /** Findings in the way of a slot, one list for each of the barriers. */
-export type FindingSet = readonly (readonly number[])[];
+type FindingSet = readonly (readonly number[])[];
 
 export interface SlotClass {
   /** Real size along v, mm; 0 where the size is to choose. */
   readonly size: number;
   readonly step: number;
   readonly members: readonly Member[];
-  /** Set of findings of a slot that begins at a cell, and the runs of starts with one set. */
-  readonly setAt: Int16Array;
+  /** Runs of starts with one set of findings: first start of each, and its set. */
   readonly runAt: Int32Array;
   readonly runSet: Int32Array;
   readonly sets: readonly FindingSet[];
@@ -135,7 +134,6 @@ export class SlotPlan {
   private classOf(size: number, step: number, members: readonly Member[], keeps: boolean): SlotClass {
     const kinds = [...new Set([0, ...members.map(({ barriers }) => barriers)])];
     const { cells } = this.cells.v;
-    const setAt = new Int16Array(cells + 1);
     const sets: FindingSet[] = [];
     const known = new Map<string, number>();
     const runAt: number[] = [];
@@ -158,7 +156,6 @@ export class SlotPlan {
         known.set(key, at);
         sets.push(set);
       }
-      setAt[p] = at;
       if (runSet[runSet.length - 1] !== at) {
         runAt.push(p);
         runSet.push(at);
@@ -168,7 +165,6 @@ export class SlotPlan {
       size,
       step: Math.max(1, step),
       members,
-      setAt,
       runAt: Int32Array.from(runAt),
       runSet: Int32Array.from(runSet),
       sets,

@@ -47,6 +47,8 @@ export interface Effort {
 }
 
 export const QUICK: Effort = { packs: 16, slots: 24, heights: 6, classes: 6, items: 200, mirrors: 1 };
+/** For small racks, where more is looked at of each board and boards are asked less often. */
+export const CLOSER: Effort = { packs: 28, slots: 32, heights: 8, classes: 8, items: 200, mirrors: 1 };
 /** For racks of thousands, where every board is asked again and again. */
 export const PRICING: Effort = { ...QUICK, packs: 12, items: 40 };
 export const SWIFT: Effort = { packs: 8, slots: 16, heights: 4, classes: 4, items: 200, mirrors: 1 };
