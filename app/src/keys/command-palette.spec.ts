@@ -1,3 +1,4 @@
+import { TestKey } from '@angular/cdk/testing';
 import { TestBed } from '@angular/core/testing';
 import { MAT_DIALOG_DATA, MatDialogRef } from '@angular/material/dialog';
 import { MatAutocompleteHarness } from '@angular/material/autocomplete/testing';
@@ -9,23 +10,30 @@ import { STATIONS } from './stations';
 
 const close = vi.fn();
 
+const palette = () => {
+  const sources: CommandSources = {
+    stations: STATIONS,
+    pieces: [],
+    projects: [],
+    keys: [],
+    actions: [],
+    go: vi.fn(),
+  };
+  close.mockClear();
+  TestBed.configureTestingModule({
+    providers: [
+      { provide: MAT_DIALOG_DATA, useValue: sources },
+      { provide: MatDialogRef, useValue: { close } },
+    ],
+  });
+  return show(CommandPalette);
+};
+
+const chosen = (): string | undefined => (close.mock.calls[0]?.[0] as Command | undefined)?.name;
+
 describe('the command palette', () => {
-  it('finds as one types, takes the first with Enter, and says when nothing fits', async () => {
-    const sources: CommandSources = {
-      stations: STATIONS,
-      pieces: [],
-      projects: [],
-      keys: [],
-      actions: [],
-      go: vi.fn(),
-    };
-    TestBed.configureTestingModule({
-      providers: [
-        { provide: MAT_DIALOG_DATA, useValue: sources },
-        { provide: MatDialogRef, useValue: { close } },
-      ],
-    });
-    const { loader } = await show(CommandPalette);
+  it('finds as one types, takes one with a click, and says when nothing fits', async () => {
+    const { loader } = await palette();
     const line = await loader.getHarness(MatAutocompleteHarness);
     await line.focus();
     await line.enterText('xylophone');
@@ -37,6 +45,26 @@ describe('the command palette', () => {
       expect.stringContaining('Inspect'),
     ]);
     await options[0]?.click();
-    expect((close.mock.calls[0]?.[0] as Command).name).toBe('Inspect');
+    expect(chosen()).toBe('Inspect');
+  });
+
+  it('takes the first of what was typed, though the list on the screen is still the one before', async () => {
+    const { loader, element } = await palette();
+    await (await loader.getHarness(MatAutocompleteHarness)).focus();
+    const line = element.querySelector('input') as HTMLInputElement;
+    line.value = 'insp';
+    line.dispatchEvent(new Event('input'));
+    line.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', keyCode: 13, bubbles: true }));
+    expect(chosen()).toBe('Inspect');
+  });
+
+  it('takes the one an arrow has marked', async () => {
+    const { loader } = await palette();
+    const line = await loader.getHarness(MatAutocompleteHarness);
+    await line.focus();
+    const host = await line.host();
+    await host.sendKeys(TestKey.DOWN_ARROW);
+    await host.sendKeys(TestKey.ENTER);
+    expect(chosen()).toBe(STATIONS[1]?.name);
   });
 });

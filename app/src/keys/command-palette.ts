@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, viewChild } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, ReactiveFormsModule } from '@angular/forms';
 import {
@@ -11,6 +11,9 @@ import { MAT_DIALOG_DATA, MatDialogRef } from '@angular/material/dialog';
 import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { commandsFor, type Command, type CommandSources } from './command-list';
+
+/** The keys that mark another of the list. */
+const MARKING: ReadonlySet<string> = new Set(['ArrowDown', 'ArrowUp', 'PageDown', 'PageUp']);
 
 /** One line that leads anywhere: stations, pieces by tag, projects, and what can be done here. */
 @Component({
@@ -27,7 +30,7 @@ import { commandsFor, type Command, type CommandSources } from './command-list';
         autocomplete="off"
         [formControl]="query"
         [matAutocomplete]="offers"
-        (keydown.enter)="takeFirst()"
+        (input)="marked = false"
       />
     </mat-form-field>
     <mat-autocomplete
@@ -79,6 +82,14 @@ export class CommandPalette {
     return commandsFor(typeof asked === 'string' ? asked : asked.name, this.sources);
   });
 
+  /** Whether a key has marked one of the list since the last letter. */
+  protected marked = false;
+
+  constructor() {
+    const host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+    host.addEventListener('keydown', (event) => this.takeFirst(event), { capture: true });
+  }
+
   protected readonly nameOf = (command: Command | string): string =>
     typeof command === 'string' ? command : command.name;
 
@@ -86,10 +97,17 @@ export class CommandPalette {
     this.ref.close(option.value as Command);
   }
 
-  /** Enter may come before the list has marked its first. */
-  protected takeFirst(): void {
+  /**
+   * Enter may come before the list shows what was typed last, and would take the first of the list before. Where no
+   * arrow has marked another since, it takes the first of what is offered now. Heard before the list hears it.
+   */
+  private takeFirst(event: KeyboardEvent): void {
+    if (MARKING.has(event.key)) this.marked = true;
+    if (event.key !== 'Enter' || this.marked) return;
+    event.preventDefault();
+    event.stopPropagation();
     const [first] = this.offered();
-    if (this.trigger().activeOption === null && first) this.ref.close(first);
+    if (first) this.ref.close(first);
   }
 
   /** Esc closes the list, and with it the palette. */
