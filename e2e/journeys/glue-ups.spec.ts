@@ -153,7 +153,7 @@ test('a bench whose end board would have split it gets slots, and a longer top',
   await shop.addPart('2 end board 340 x 70 x 24 oak, character');
   await page.getByRole('link', { name: /^Joints, movement, assembly/ }).click();
   await page.getByRole('button', { name: 'The usual joints' }).click();
-  const checks = page.locator('.checks');
+  const checks = page.locator('al-joint-form');
   await expect(page.getByRole('heading', { name: /^top to end board/ })).toBeVisible();
 
   await page.getByRole('checkbox', { name: 'glued over its whole width' }).check();

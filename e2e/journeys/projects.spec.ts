@@ -28,7 +28,7 @@ test('a part lights up its places, and a piece its parts', async ({ page }) => {
   await page.getByRole('button', { name: /4 × leg upright/ }).focus();
   await expect(page.locator('.part.lit')).toHaveCount(4);
   await page.locator('.part').first().focus();
-  await expect(page.locator('.card.lit')).toHaveCount(1);
+  await expect(page.locator('.head.lit')).toHaveCount(1);
 });
 
 test('a plan goes out of date when the rack changes, and other projects leave its pieces alone', async ({

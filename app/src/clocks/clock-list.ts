@@ -16,7 +16,7 @@ import { leftText, whenText } from './words';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (row of rows(); track row.of.entryId) {
-      <section [attr.aria-label]="'Clock: ' + row.of.name">
+      <section class="card" [attr.aria-label]="'Clock: ' + row.of.name">
         <p>
           <strong>{{ row.of.name }}</strong> <span class="muted">{{ row.of.project }}</span>
         </p>
@@ -41,7 +41,7 @@ import { leftText, whenText } from './words';
           </button>
         </div>
         @if (correcting() === row.of.entryId) {
-          <div class="fields">
+          <div class="pair">
             <al-figure-field
               label="clamps closed, min ago"
               kind="minutes"
@@ -58,10 +58,15 @@ import { leftText, whenText } from './words';
               [most]="45"
               (changed)="actions.correct(row.of.entryId, { temperatureC: $event })"
             />
-            <button type="button" matButton="outlined" (click)="actions.discard(row.of.entryId)">
+            <button
+              type="button"
+              matButton="outlined"
+              class="whole to-start"
+              (click)="actions.discard(row.of.entryId)"
+            >
               Discard the clock
             </button>
-            <p class="muted">Discarded, all that waits for it is free at once. Undo brings it back.</p>
+            <p class="muted whole">Discarded, all that waits for it is free at once. Undo brings it back.</p>
           </div>
         }
       </section>
@@ -75,25 +80,6 @@ import { leftText, whenText } from './words';
   styles: `
     :host:not(:has(section)) {
       display: none;
-    }
-    section {
-      display: grid;
-      gap: 6px;
-      padding: 12px 14px;
-      border: 1px solid var(--line);
-      border-radius: 10px;
-      background: var(--surface);
-    }
-    .fields {
-      display: grid;
-      grid-template-columns: 1fr 1fr;
-      gap: 8px;
-
-      button,
-      p {
-        grid-column: 1 / -1;
-        justify-self: start;
-      }
     }
   `,
 })

@@ -67,7 +67,6 @@ interface DrawnView {
       display: block;
     }
     svg {
-      display: block;
       max-width: 100%;
     }
     rect {

@@ -42,7 +42,6 @@ import { Ruler } from './ruler';
       display: block;
     }
     svg.find {
-      display: block;
       margin-top: 8px;
       overflow: visible;
     }

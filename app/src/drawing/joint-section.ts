@@ -27,7 +27,6 @@ import { woodTone } from './species-tones';
       display: block;
     }
     svg {
-      display: block;
       max-width: 100%;
     }
     polygon {

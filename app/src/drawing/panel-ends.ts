@@ -49,7 +49,6 @@ const RINGS = [0.2, 0.5, 0.8];
       display: block;
     }
     svg {
-      display: block;
       max-width: 100%;
       overflow: hidden;
     }

@@ -122,7 +122,6 @@ import { WoodFace } from './wood-face';
       display: block;
     }
     svg {
-      display: block;
       overflow: visible;
     }
     .hatch {

@@ -65,7 +65,6 @@ import { rulerMarks } from './scale';
       user-select: none;
     }
     svg {
-      display: block;
       cursor: ew-resize;
     }
     .body {

@@ -24,7 +24,7 @@ const MOST_SHARE = 0.35;
   selector: 'al-season-picture',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="pictures flow">
+    <div class="flow tops gap-20">
       @for (picture of pictures(); track picture.name) {
         <figure>
           <svg
@@ -57,7 +57,7 @@ const MOST_SHARE = 0.35;
               />
             }
           </svg>
-          <figcaption>{{ picture.name }}</figcaption>
+          <figcaption class="strong">{{ picture.name }}</figcaption>
         </figure>
       }
     </div>
@@ -67,19 +67,8 @@ const MOST_SHARE = 0.35;
     </p>
   `,
   styles: `
-    .pictures {
-      align-items: start;
-      gap: 24px;
-    }
-    figure {
-      margin: 0;
-    }
     svg {
-      display: block;
       max-width: 100%;
-    }
-    figcaption {
-      font-weight: 650;
     }
     .now {
       fill: none;

@@ -27,7 +27,6 @@ import { ChangeDetectionStrategy, Component, input } from '@angular/core';
       vertical-align: -2px;
     }
     svg {
-      display: block;
       fill: none;
       stroke-width: 1.7;
       stroke-linejoin: round;

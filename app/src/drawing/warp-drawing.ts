@@ -50,7 +50,6 @@ interface Curve {
       max-width: 600px;
     }
     svg {
-      display: block;
       width: 100%;
       overflow: visible;
     }

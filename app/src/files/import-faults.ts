@@ -35,9 +35,6 @@ interface Refused {
       display: grid;
       gap: 6px;
     }
-    p {
-      color: var(--ink);
-    }
   `,
 })
 export class ImportFaults {

@@ -10,7 +10,7 @@ import { FIRST_STEPS, FirstJob, type HintPlace } from './first-job';
   template: `
     @if (hint(); as hint) {
       <aside class="hint in-line t-text no-print" aria-label="First job">
-        <span class="of strong">{{ hint.number }} of {{ count }}</span>
+        <span class="strong blue nowrap">{{ hint.number }} of {{ count }}</span>
         <p role="status">{{ hint.text }}</p>
         <button type="button" matButton (click)="job.putAway()">No hints</button>
       </aside>
@@ -23,10 +23,6 @@ import { FIRST_STEPS, FirstJob, type HintPlace } from './first-job';
       border-radius: 4px;
       background: var(--blue-tint);
       line-height: 1.4;
-    }
-    .of {
-      flex: none;
-      color: var(--blue);
     }
     p {
       flex: 1;

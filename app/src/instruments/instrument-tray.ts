@@ -23,10 +23,10 @@ const LINK_TEXT: Readonly<Record<Link, string>> = {
   host: { 'data-instruments': '', role: 'region', 'aria-label': 'Instruments' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p class="state flow" [class.lost]="instruments.link() === 'lost'" role="status">
+    <p class="state flow whole" [class.lost]="instruments.link() === 'lost'" role="status">
       <strong>{{ instruments.simulated() ? 'Simulated instruments' : 'Instruments' }}</strong>
       <span>{{ linkText() }}</span>
-      <span class="last strong">{{ instruments.last() }}</span>
+      <span class="strong to-end">{{ instruments.last() }}</span>
     </p>
     <div class="one flow">
       <al-length-field
@@ -95,15 +95,8 @@ const LINK_TEXT: Readonly<Record<Link, string>> = {
       background: var(--surface);
       border-bottom: 1px solid var(--line);
     }
-    .state {
-      flex-basis: 100%;
-      gap: 4px 14px;
-    }
     .state.lost {
       color: var(--hazard);
-    }
-    .last {
-      margin-left: auto;
     }
     .one {
       align-items: end;

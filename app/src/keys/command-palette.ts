@@ -43,9 +43,9 @@ const MARKING: ReadonlySet<string> = new Set(['ArrowDown', 'ArrowUp', 'PageDown'
     >
       @for (command of offered(); track command.id) {
         <mat-option [value]="command">
-          <span class="line">
+          <span class="line in-line">
             <span class="name strong">{{ command.name }}</span>
-            <span class="muted">{{ command.about }}</span>
+            <span class="muted grow">{{ command.about }}</span>
             @if (command.key) {
               <kbd>{{ command.key }}</kbd>
             }
@@ -65,9 +65,6 @@ const MARKING: ReadonlySet<string> = new Set(['ArrowDown', 'ArrowUp', 'PageDown'
       display: flex;
       width: min(480px, 76vw);
       gap: 10px;
-    }
-    .muted {
-      flex: 1;
     }
   `,
 })

@@ -19,9 +19,9 @@ import { Keys } from './keys';
             <dl>
               @for (binding of group.bindings; track binding.does) {
                 <dt>{{ binding.shown }}</dt>
-                <dd>
+                <dd class="in-line">
                   @if (binding.mark; as kind) {
-                    <svg class="mark" width="20" height="20" aria-hidden="true">
+                    <svg class="on-wood" width="20" height="20" aria-hidden="true">
                       <g alFindingMark [finding]="drawn(kind)" [pxPerMm]="1" />
                     </svg>
                   }
@@ -52,16 +52,6 @@ import { Keys } from './keys';
       font-weight: 650;
       color: var(--blue);
       white-space: nowrap;
-    }
-    .mark {
-      flex: none;
-      border-radius: 4px;
-      background: #e3c48c;
-    }
-    dd {
-      display: flex;
-      align-items: center;
-      gap: 8px;
     }
   `,
 })

@@ -27,7 +27,7 @@ const OFFCUT_GRADES: readonly Grade[] = ['clear', 'character', 'hidden'];
         A hand-tool shop: by scrub, try and smoothing plane, so no machine sets a limit
       </mat-checkbox>
     }
-    <div class="figures">
+    <div class="fields roomy">
       @if (group().name.startsWith('Offcuts')) {
         <al-choice-field
           label="graded at least"
@@ -37,7 +37,7 @@ const OFFCUT_GRADES: readonly Grade[] = ['clear', 'character', 'hidden'];
         />
       }
       @for (figure of group().figures; track figure.id) {
-        <div class="figure stack t-small">
+        <div class="figure stack t-small gap-2">
           @if (value(figure); as known) {
             @if (figure.kind === 'length') {
               <al-length-field
@@ -79,15 +79,6 @@ const OFFCUT_GRADES: readonly Grade[] = ['clear', 'character', 'hidden'];
     </div>
   `,
   styles: `
-    .figures {
-      display: grid;
-      grid-template-columns: repeat(auto-fill, minmax(190px, 1fr));
-      gap: 14px;
-      margin: 8px 0;
-    }
-    .figure {
-      gap: 2px;
-    }
     .none {
       min-height: 60px;
       display: grid;

@@ -47,6 +47,7 @@ const BUILT_A_FRAME = 3;
     WorkshopSetting,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'scrolls' },
   template: `
     <div class="settings">
       <aside>
@@ -105,11 +106,6 @@ const BUILT_A_FRAME = 3;
     </div>
   `,
   styles: `
-    :host {
-      flex: 1;
-      min-height: 0;
-      overflow: auto;
-    }
     .settings {
       display: grid;
       grid-template-columns: 250px minmax(0, 1fr);

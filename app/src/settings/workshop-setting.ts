@@ -66,7 +66,7 @@ const SCHOOLS: readonly { readonly value: MillingSchool | 'machines'; readonly n
       (changed)="school($event)"
     />
     <h2 class="label">Blades that are on</h2>
-    <div class="fields">
+    <div class="fields roomy">
       @for (blade of blades; track blade.machine) {
         <al-text-field
           [label]="blade.name"
@@ -89,7 +89,7 @@ const SCHOOLS: readonly { readonly value: MillingSchool | 'machines'; readonly n
     />
     <h2 class="label">Your hours</h2>
     <p class="muted">When you are in the shop: 18:00–20:00, or several stretches with a comma between.</p>
-    <div class="fields">
+    <div class="fields roomy">
       @for (day of days; track day) {
         <al-text-field
           [label]="dayNames[day]"
@@ -105,11 +105,6 @@ const SCHOOLS: readonly { readonly value: MillingSchool | 'machines'; readonly n
   styles: `
     h2:not(:first-child) {
       margin-top: 14px;
-    }
-    .fields {
-      display: grid;
-      grid-template-columns: repeat(auto-fill, minmax(190px, 1fr));
-      gap: 10px 14px;
     }
     al-choice-field {
       max-width: 340px;

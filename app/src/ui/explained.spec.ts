@@ -19,7 +19,7 @@ describe('a figure that says where it comes from', () => {
     const tap = await loader.getHarness(MatButtonHarness);
     expect(await (await tap.host()).getAttribute('aria-expanded')).toBe('false');
     await tap.click();
-    const card = element.querySelector('.card');
+    const card = element.querySelector('.whence');
     expect(card?.textContent).toContain('clear area ÷ face area');
     expect(card?.textContent).toMatch(/kerf\s*3\.2/);
     expect(card?.textContent).toContain('your settings');
@@ -27,7 +27,7 @@ describe('a figure that says where it comes from', () => {
       .querySelector('button')
       ?.dispatchEvent(new KeyboardEvent('keydown', { key: 'Escape', bubbles: true }));
     await fixture.whenStable();
-    expect(element.querySelector('.card')).toBeNull();
+    expect(element.querySelector('.whence')).toBeNull();
   });
 
   it('leads to the shop’s figures where it rests on one', async () => {

@@ -22,11 +22,11 @@ import { quantityText } from '../format/quantity';
       <ng-content /><span class="mark t-small strong" aria-hidden="true">?</span>
     </button>
     @if (open()) {
-      <div class="card t-small" role="region" [attr.aria-label]="of().title">
+      <div class="whence t-small" role="region" [attr.aria-label]="of().title">
         <p class="strong">{{ of().formula }}</p>
-        <dl>
+        <dl class="facts">
           @for (input of inputs(); track input.name) {
-            <dt>{{ input.name }}</dt>
+            <dt class="muted">{{ input.name }}</dt>
             <dd>{{ input.text }}</dd>
           }
         </dl>
@@ -63,7 +63,7 @@ import { quantityText } from '../format/quantity';
       margin-inline-start: 5px;
       color: var(--blue);
     }
-    .card {
+    .whence {
       margin: 4px 0 8px;
       padding: 10px 12px;
       border-left: 3px solid var(--blue);
@@ -73,19 +73,7 @@ import { quantityText } from '../format/quantity';
       line-height: 1.4;
       text-align: start;
     }
-    dl {
-      display: grid;
-      grid-template-columns: 1fr auto;
-      gap: 1px 12px;
-      margin: 6px 0;
-    }
-    dt {
-      color: var(--muted);
-    }
-    dd {
-      text-align: end;
-    }
-    .card button {
+    .whence button {
       margin-top: 8px;
     }
   `,

@@ -29,7 +29,7 @@ import { TextField } from '../../ui/text-field';
       {{ outcomeText() }}
     </p>
     @if (find().kind === 'pallet') {
-      <div class="question stack">
+      <div class="stack">
         <p>What stands on the mark? Country, number, treatment.</p>
         <al-text-field
           spoken="Pallet mark"
@@ -56,7 +56,7 @@ import { TextField } from '../../ui/text-field';
           <ng-template matStepLabel
             >{{ question.text }}
             @if (question.given; as given) {
-              <strong class="given">{{ given }}</strong>
+              <br /><strong>{{ given }}</strong>
             }
           </ng-template>
           <div class="answers flow" role="group" [attr.aria-label]="question.text">
@@ -83,7 +83,7 @@ import { TextField } from '../../ui/text-field';
       </div>
     }
     @if (forbids().length > 0) {
-      <p class="forbids stack t-small">
+      <p class="stack t-small gap-2">
         @for (verdict of forbids(); track verdict.use) {
           <span
             ><strong>{{ verdict.ruling }}</strong> {{ verdict.use }}</span
@@ -99,11 +99,6 @@ import { TextField } from '../../ui/text-field';
     .outcome.bad {
       color: var(--hazard);
     }
-    .question {
-      margin: 0;
-      padding: 0;
-      border: 0;
-    }
     .answers button {
       height: auto;
       min-height: var(--control);
@@ -112,20 +107,8 @@ import { TextField } from '../../ui/text-field';
       text-align: left;
       font-weight: 500;
     }
-    .given {
-      display: block;
-    }
-    .caution {
-      color: var(--ink);
-    }
     .caution p {
       margin-top: 3px;
-    }
-    .caution .muted {
-      color: var(--ink-soft);
-    }
-    .forbids {
-      gap: 2px;
     }
   `,
 })

@@ -72,11 +72,6 @@ import { DayField } from '../../ui/day-field';
     }
   `,
   styles: `
-    .fields {
-      display: grid;
-      grid-template-columns: repeat(auto-fill, minmax(140px, 1fr));
-      gap: 8px 10px;
-    }
     .wide {
       grid-column: span 2;
     }

@@ -41,7 +41,7 @@ import { areaText, volumeText } from '../../format/measures';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 class="label">Worth taking?</h2>
-    <p class="verdict t-large" [class.against]="worth().verdict === 'leave'">
+    <p class="verdict t-large blue" [class.against]="worth().verdict === 'leave'">
       {{ verdictName() }}<span class="muted">{{ worth().sure ? '' : ', on balance' }}</span>
     </p>
     <p class="net">
@@ -67,14 +67,14 @@ import { areaText, volumeText } from '../../format/measures';
     @if (only(); as names) {
       <p>Worth its work: {{ names }}.</p>
     }
-    <ul class="drivers">
+    <ul>
       @for (driver of worth().drivers; track driver.name) {
-        <li>
+        <li class="lined">
           <mat-expansion-panel>
             <mat-expansion-panel-header>
               <span>{{ driver.name }}</span> <strong>{{ money(driver.amount) }}</strong>
             </mat-expansion-panel-header>
-            <p class="muted">{{ driver.source }}</p>
+            <p class="muted t-small">{{ driver.source }}</p>
           </mat-expansion-panel>
         </li>
       }
@@ -88,7 +88,7 @@ import { areaText, volumeText } from '../../format/measures';
           <strong>{{ one.name }}</strong>
           <span class="muted">{{ one.usable }}</span>
         </mat-expansion-panel-header>
-        <dl>
+        <dl class="facts">
           <div>
             <dt>of face</dt>
             <dd>{{ one.area }}</dd>
@@ -105,7 +105,7 @@ import { areaText, volumeText } from '../../format/measures';
             <dd>{{ one.weight }}</dd>
           </div>
         </dl>
-        <p class="muted">{{ one.source }}</p>
+        <p class="muted t-small">{{ one.source }}</p>
       </mat-expansion-panel>
     }
     @for (remark of remarks(); track remark) {
@@ -114,12 +114,11 @@ import { areaText, volumeText } from '../../format/measures';
     @if (remarks().length === 0) {
       <p class="t-small muted">{{ fitText() }}</p>
     }
-    <button type="button" matButton="outlined" (click)="priced.emit()">Prices, hours, vehicle…</button>
+    <button class="to-start" type="button" matButton="outlined" (click)="priced.emit()">
+      Prices, hours, vehicle…
+    </button>
   `,
   styles: `
-    .verdict {
-      color: var(--blue);
-    }
     .verdict.against {
       color: var(--ink);
     }
@@ -127,37 +126,9 @@ import { areaText, volumeText } from '../../format/measures';
       font-size: var(--text);
       font-weight: 500;
     }
-    .drivers {
-      margin: 0;
-      padding: 0;
-      list-style: none;
-      display: grid;
-    }
-    .drivers li {
-      border-top: 1px solid var(--line-soft);
-    }
     mat-expansion-panel-header :last-child {
       margin-inline: auto 10px;
       text-align: end;
-    }
-    mat-expansion-panel p {
-      font-size: var(--small);
-    }
-    dl {
-      margin: 0 0 6px;
-      display: grid;
-      gap: 3px;
-    }
-    dl div {
-      display: flex;
-      justify-content: space-between;
-      gap: 12px;
-    }
-    dd {
-      text-align: right;
-    }
-    button {
-      justify-self: start;
     }
   `,
 })

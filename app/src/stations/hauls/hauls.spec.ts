@@ -106,7 +106,7 @@ describe('what a haul is worth', () => {
     });
     expect(textOf(element.querySelector('.verdict'))).toMatch(/Take|Leave/);
     expect(textOf(element.querySelector('.net'))).toMatch(/€ \d+.* likely, .*€ \d+ to € \d+/);
-    expect(element.querySelectorAll('.drivers li').length).toBeGreaterThan(3);
+    expect(element.querySelectorAll('li.lined').length).toBeGreaterThan(3);
     const reasons = heard<HaulReason[]>(fixture.componentInstance.reasoned);
     const chips = await loader.getHarness(MatChipListboxHarness);
     await (await chips.getChips())[0]?.select();

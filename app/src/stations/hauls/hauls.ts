@@ -61,6 +61,7 @@ import { Hint } from '../../first-job/hint';
   ],
   providers: [HaulHand],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'scrolls' },
   templateUrl: './hauls.html',
   styleUrl: './hauls.scss',
 })

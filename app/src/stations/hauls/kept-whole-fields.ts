@@ -47,13 +47,6 @@ const UNASKED: KeptWhole = { worth: 0, chance: 0.5, hours: 0, materials: 0 };
       </div>
     }
   `,
-  styles: `
-    .fields {
-      display: grid;
-      grid-template-columns: repeat(auto-fill, minmax(130px, 1fr));
-      gap: 8px 10px;
-    }
-  `,
 })
 export class KeptWholeFields {
   readonly find = input.required<Find>();

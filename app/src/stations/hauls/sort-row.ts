@@ -13,7 +13,7 @@ const STRIP = { width: 180, height: 56 };
   imports: [WoodFace, FigureField, LengthField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="head">
+    <div class="head stack">
       <strong>{{ name() }}</strong>
       <span class="muted">{{ result() }}</span>
     </div>
@@ -75,9 +75,6 @@ const STRIP = { width: 180, height: 56 };
       align-items: center;
       padding: 8px 0;
       border-top: 1px solid var(--line-soft);
-    }
-    .head {
-      display: grid;
     }
     .fields {
       --field-padding: 6px;

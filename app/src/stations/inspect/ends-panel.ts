@@ -27,7 +27,7 @@ import { LengthField } from '../../ui/length-field';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="cols">
-      <section aria-label="The ends">
+      <section class="stack" aria-label="The ends">
         <h3 class="label">The ends</h3>
         <p class="muted">Cut a slice off, knock it on the bench. If it breaks along a line, cut more.</p>
         @for (end of ends(); track end.side) {
@@ -53,11 +53,11 @@ import { LengthField } from '../../ui/length-field';
           </div>
         }
       </section>
-      <section aria-label="Cleared of metal">
+      <section class="stack" aria-label="Cleared of metal">
         <h3 class="label">
           Metal <span class="stage" [class.hazard]="danger()">{{ stage() }}</span>
         </h3>
-        <ol>
+        <ol class="stack gap-4">
           <li [class.done]="metalIn() === 0">
             <span>{{ pullText() }}</span>
             @if (metalIn() > 0) {
@@ -95,11 +95,6 @@ import { LengthField } from '../../ui/length-field';
       grid-template-columns: repeat(auto-fit, minmax(320px, 1fr));
       gap: 10px 24px;
     }
-    section {
-      display: grid;
-      gap: 6px;
-      align-content: start;
-    }
     .end,
     li {
       display: flex;
@@ -116,10 +111,6 @@ import { LengthField } from '../../ui/length-field';
     }
     al-figure-field {
       width: 84px;
-    }
-    ol {
-      display: grid;
-      gap: 4px;
     }
     li > span::before {
       content: '○ ';

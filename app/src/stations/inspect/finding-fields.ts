@@ -35,7 +35,7 @@ const LABELS: Readonly<Record<Size, string>> = {
   imports: [MatCheckbox, ChoiceField, LengthField, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="fields">
+    <div class="fields ends">
       @for (field of fields(); track field.size) {
         <al-length-field
           [label]="field.label"
@@ -72,12 +72,6 @@ const LABELS: Readonly<Record<Size, string>> = {
     </div>
   `,
   styles: `
-    .fields {
-      display: grid;
-      grid-template-columns: repeat(auto-fill, minmax(112px, 1fr));
-      align-items: end;
-      gap: 8px;
-    }
     .two {
       grid-column: span 2;
     }

@@ -54,8 +54,8 @@ const ROW_COUNTS = [2, 3, 4, 5, 6, 7, 8];
       (changed)="changed.emit($event)"
     />
     <div class="groups flow">
-      <div class="group flow">
-        <span class="label">Treatment</span>
+      <div class="flow gap-4">
+        <span class="label whole">Treatment</span>
         <mat-button-toggle-group
           class="rich-toggles"
           hideSingleSelectionIndicator
@@ -74,8 +74,8 @@ const ROW_COUNTS = [2, 3, 4, 5, 6, 7, 8];
         </mat-button-toggle-group>
       </div>
       @if (finding().kind === 'metal') {
-        <div class="group flow">
-          <span class="label">The metal{{ rowMates().length > 1 ? ', all of the row' : '' }}</span>
+        <div class="flow gap-4">
+          <span class="label whole">The metal{{ rowMates().length > 1 ? ', all of the row' : '' }}</span>
           <mat-button-toggle-group
             class="rich-toggles"
             hideSingleSelectionIndicator
@@ -92,8 +92,8 @@ const ROW_COUNTS = [2, 3, 4, 5, 6, 7, 8];
         </div>
       }
       @if (rowMates().length <= 1) {
-        <div class="group flow" role="group" aria-label="Lay a row of it">
-          <span class="label">Lay a row of it</span>
+        <div class="flow gap-4" role="group" aria-label="Lay a row of it">
+          <span class="label whole">Lay a row of it</span>
           <mat-checkbox
             matTooltip="Two at each place, the second as far from the other edge"
             [checked]="pairs()"
@@ -129,12 +129,6 @@ const ROW_COUNTS = [2, 3, 4, 5, 6, 7, 8];
     .groups {
       align-items: start;
       gap: 8px 22px;
-    }
-    .group {
-      gap: 4px;
-    }
-    .group .label {
-      flex-basis: 100%;
     }
     .count {
       min-width: 40px;

@@ -32,7 +32,7 @@ import { ShopStore } from '../../shop-store/shop.store';
       </h2>
       <ul>
         @for (entry of group.entries; track entry.finding.id) {
-          <li>
+          <li class="lined">
             <button
               type="button"
               matButton
@@ -40,17 +40,17 @@ import { ShopStore } from '../../shop-store/shop.store';
               [attr.aria-pressed]="entry.finding.id === selectedId()"
               (click)="selectedId.set(entry.finding.id)"
             >
-              <svg width="22" height="22" aria-hidden="true">
+              <svg class="on-wood" width="22" height="22" aria-hidden="true">
                 <g alFindingMark [finding]="entry.mark" [pxPerMm]="1" />
               </svg>
-              <span class="what">
+              <span class="grow stack gap-2">
                 <strong>{{ entry.name }}</strong>
-                <span class="muted">
+                <span class="muted t-small">
                   <al-length [mm]="entry.finding.length" /> × <al-length [mm]="entry.finding.width" /> at
                   <al-length [mm]="entry.finding.x" /> {{ entry.where }}
                 </span>
               </span>
-              <span class="fate t-small" [class.cut]="entry.cut">{{ entry.fate }}</span>
+              <span class="fate t-small blue" [class.cut]="entry.cut">{{ entry.fate }}</span>
             </button>
           </li>
         }
@@ -65,29 +65,6 @@ import { ShopStore } from '../../shop-store/shop.store';
       margin-top: 4px;
     }
 
-    li {
-      border-top: 1px solid var(--line-soft);
-    }
-
-    .entry {
-      svg {
-        flex: none;
-        border-radius: 4px;
-        background: #e3c48c;
-      }
-      .muted {
-        font-size: var(--small);
-      }
-    }
-
-    .what {
-      flex: 1;
-      display: grid;
-      line-height: 1.25;
-    }
-    .fate {
-      color: var(--blue);
-    }
     .fate.cut {
       color: var(--ink);
       font-weight: 600;

@@ -24,7 +24,7 @@ const kindsWhere = (those: (kind: FindingKind) => boolean) =>
     @if (hand.typed() !== '' || hand.armedKind() !== null || hand.selected() === null) {
       <p class="say t-text" role="status">
         @if (hand.typed() !== '') {
-          <strong class="typed t-large">{{ hand.typed() }}</strong> Enter puts the rule there; a letter drops
+          <strong class="t-large blue">{{ hand.typed() }}</strong> Enter puts the rule there; a letter drops
           what you found there{{ hand.selected() === null ? '' : '; a comma lays a row of so many' }}.
         } @else if (hand.armedKind() !== null) {
           Tap where it is: on a face, an edge or an end. Esc puts it down.
@@ -61,7 +61,7 @@ const kindsWhere = (those: (kind: FindingKind) => boolean) =>
             (click)="pick(kind.kind, $event)"
           >
             <kbd>{{ kind.key }}</kbd>
-            <svg class="mark" width="20" height="20" aria-hidden="true">
+            <svg class="on-wood" width="20" height="20" aria-hidden="true">
               <g alFindingMark [finding]="kind.mark" [pxPerMm]="1" />
             </svg>
             <span>{{ kind.name }}</span>
@@ -84,9 +84,6 @@ const kindsWhere = (those: (kind: FindingKind) => boolean) =>
       line-height: 1.5;
       color: var(--ink-soft);
     }
-    .typed {
-      color: var(--blue);
-    }
 
     .palette {
       display: grid;
@@ -103,11 +100,6 @@ const kindsWhere = (those: (kind: FindingKind) => boolean) =>
         line-height: 1.15;
         white-space: normal;
         text-align: start;
-      }
-      .mark {
-        flex: none;
-        border-radius: 4px;
-        background: #e3c48c;
       }
       kbd {
         min-width: 14px;

@@ -18,7 +18,7 @@ import { TextField } from '../../ui/text-field';
   template: `
     <div class="head flow">
       <h1>
-        {{ piece().tag }} <span class="muted">{{ title() }}</span>
+        {{ piece().tag }} <span class="muted plain t-text">{{ title() }}</span>
       </h1>
       <span class="size t-heading">
         <al-length [mm]="piece().length" /> × <al-length [mm]="piece().width" />
@@ -31,7 +31,7 @@ import { TextField } from '../../ui/text-field';
           <span class="muted"> · {{ piece().moisturePct }} %</span>
         }
       </span>
-      <span class="go">
+      <span class="in-line gap-4">
         <button
           type="button"
           matIconButton
@@ -72,16 +72,6 @@ import { TextField } from '../../ui/text-field';
       min-width: 0;
       font-size: var(--large);
       font-weight: 700;
-
-      .muted {
-        font-size: var(--text);
-        font-weight: 400;
-      }
-    }
-
-    .go {
-      display: flex;
-      gap: 4px;
     }
 
     .tag {

@@ -77,6 +77,7 @@ const FACE_HEIGHT = 150;
   ],
   providers: [FindingHand, OutlineHand, YieldInHand, PieceSheets],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'scrolls' },
   templateUrl: './inspect.html',
   styleUrl: './inspect.scss',
 })

@@ -38,7 +38,7 @@ export interface MilledAsk {
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 mat-dialog-title>Actual, after planing: {{ ask.piece.tag }}</h2>
-    <mat-dialog-content>
+    <mat-dialog-content class="stack">
       <p>Filled in as estimated. Correct what came out otherwise; a count of 0 drops a line.</p>
       @for (line of lines(); track $index) {
         <div class="line" role="group" [attr.aria-label]="'Line ' + ($index + 1)">
@@ -93,11 +93,6 @@ export interface MilledAsk {
     </mat-dialog-content>
   `,
   styles: `
-    mat-dialog-content {
-      display: grid;
-      gap: 10px;
-      color: var(--ink);
-    }
     .line {
       display: grid;
       grid-template-columns: 70px repeat(3, 1fr);

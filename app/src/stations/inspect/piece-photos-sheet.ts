@@ -38,7 +38,7 @@ interface Sample {
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 mat-dialog-title>Photos and tone of {{ piece()?.tag }}</h2>
-    <mat-dialog-content>
+    <mat-dialog-content class="stack">
       <div class="row flow">
         <al-toggle-field
           label="Which photo"
@@ -95,15 +95,10 @@ interface Sample {
       } @else {
         <p>No photo of this piece yet. From the camera or a file; it stays in this browser.</p>
       }
-      <button type="button" matButton="filled" class="done" mat-dialog-close>Done</button>
+      <button type="button" matButton="filled" class="to-start" mat-dialog-close>Done</button>
     </mat-dialog-content>
   `,
   styles: `
-    mat-dialog-content {
-      display: grid;
-      gap: 10px;
-      color: var(--ink);
-    }
     .picture {
       position: relative;
       justify-self: start;
@@ -124,15 +119,6 @@ interface Sample {
       border-radius: 50%;
       translate: -50% -50%;
       pointer-events: none;
-    }
-    .swatch {
-      width: 54px;
-      height: 40px;
-      border: 1px solid var(--line);
-      border-radius: 6px;
-    }
-    .done {
-      justify-self: start;
     }
   `,
 })

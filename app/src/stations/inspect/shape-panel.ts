@@ -28,7 +28,7 @@ import { TextField } from '../../ui/text-field';
       Drag the points of both edges on face A. Double-tap an edge for another point; take one and press Delete
       to drop it. Or write widths along the length, as a natural edge is measured:
     </p>
-    <div class="row flow">
+    <div class="flow ends">
       <al-text-field
         class="widths"
         label="widths along the length"
@@ -67,9 +67,6 @@ import { TextField } from '../../ui/text-field';
       display: grid;
       gap: 8px;
       font-size: var(--text);
-    }
-    .row {
-      align-items: end;
     }
     .widths {
       flex: 1 1 260px;

@@ -61,7 +61,7 @@ const DRAWN = { width: 84, height: 34 };
     <al-explained [of]="explained()" spoken="The table" (profile)="profile.emit()">
       <span class="label">Cut up first, then plane</span>
     </al-explained>
-    <table>
+    <table class="listed t-small">
       <thead>
         <tr>
           <th scope="col"><span class="visually-hidden">way</span></th>
@@ -123,17 +123,6 @@ const DRAWN = { width: 84, height: 34 };
       display: block;
       font-size: var(--small);
     }
-    table {
-      width: 100%;
-      border-collapse: collapse;
-      font-size: var(--small);
-    }
-    thead th {
-      font-size: var(--small);
-      font-weight: 500;
-      color: var(--muted);
-      text-align: right;
-    }
     th,
     td {
       padding: 3px 0 3px 6px;
@@ -149,11 +138,11 @@ const DRAWN = { width: 84, height: 34 };
       gap: 1px;
       font-size: var(--small);
     }
-    tbody tr:not(.limits) {
-      border-top: 1px solid var(--line-soft);
-    }
     .enough .thick {
       color: var(--blue);
+    }
+    .limits {
+      border: 0;
     }
     .limits td {
       padding: 0 0 5px;

@@ -56,11 +56,6 @@ const ABOUT: Readonly<Record<WarpKind, string>> = {
     </p>
   `,
   styles: `
-    .fields {
-      display: grid;
-      grid-template-columns: repeat(auto-fill, minmax(130px, 1fr));
-      gap: 8px 14px;
-    }
     .one .muted {
       font-size: var(--small);
       line-height: 1.3;

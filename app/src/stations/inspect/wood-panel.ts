@@ -33,8 +33,8 @@ interface Choice {
     <div class="cols">
       <div>
         @for (group of groups(); track group.name) {
-          <div class="group flow t-text">
-            <span class="label">{{ group.name }}</span>
+          <div class="flow t-text gap-4">
+            <span class="label whole">{{ group.name }}</span>
             <mat-chip-listbox multiple [attr.aria-label]="group.name">
               @for (choice of group.choices; track choice.name) {
                 <mat-chip-option [selected]="choice.on" (click)="choice.set()">{{
@@ -44,7 +44,7 @@ interface Choice {
             </mat-chip-listbox>
           </div>
         }
-        <div class="group flow t-text">
+        <div class="flow t-text gap-4">
           <al-length-field
             label="veneer, thickness (0: solid)"
             [value]="piece().veneerMm ?? 0"
@@ -52,13 +52,13 @@ interface Choice {
             (changed)="veneer($event)"
           />
           @if (budget(); as text) {
-            <p class="muted">{{ text }}</p>
+            <p class="muted grow t-small">{{ text }}</p>
           }
         </div>
       </div>
       <div>
-        <div class="group flow t-text">
-          <span class="label">Tone</span>
+        <div class="flow t-text gap-4">
+          <span class="label whole">Tone</span>
           @if (tone(); as found) {
             <span class="swatch" [style.background]="found.css" aria-hidden="true"></span>
             <span>{{ found.text }}</span>
@@ -67,7 +67,7 @@ interface Choice {
           }
           <button type="button" matButton="outlined" (click)="photos()">Photos and tone…</button>
         </div>
-        <div class="group flow t-text">
+        <div class="flow t-text gap-4">
           <al-figure-field
             label="moisture today"
             kind="moisture"
@@ -76,7 +76,7 @@ interface Choice {
             [most]="250"
             (changed)="actions.moisture(piece(), $event)"
           />
-          <p class="muted">{{ settles() }}</p>
+          <p class="muted grow t-small">{{ settles() }}</p>
         </div>
         @if ((piece().readings ?? []).length > 1) {
           <al-drying-line [readings]="piece().readings ?? []" [settlesAt]="settlesAt()" />
@@ -90,29 +90,8 @@ interface Choice {
       grid-template-columns: repeat(auto-fit, minmax(290px, 1fr));
       gap: 10px 24px;
     }
-    .cols > div {
-      display: grid;
-      gap: 8px;
-      align-content: start;
-    }
-    .group {
-      gap: 4px 6px;
-    }
-    .group .label {
-      flex-basis: 100%;
-    }
-    .swatch {
-      width: 44px;
-      height: 32px;
-      border-radius: 6px;
-      border: 1px solid var(--line);
-    }
     al-figure-field {
       width: 170px;
-    }
-    p {
-      flex: 1;
-      font-size: var(--small);
     }
   `,
 })

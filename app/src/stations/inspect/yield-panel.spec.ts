@@ -111,7 +111,7 @@ describe('what a piece gives', () => {
     const tap = [...element.querySelectorAll<HTMLButtonElement>('al-explained button')][0];
     tap?.click();
     await fixture.whenStable();
-    const card = element.querySelector('.card');
+    const card = element.querySelector('.whence');
     expect(card?.textContent).toContain('kerf');
     card?.querySelector('button')?.click();
     expect(led).toHaveLength(1);

@@ -82,7 +82,7 @@ import { DayField } from '../../ui/day-field';
         (changed)="set({ carryKg: $event })"
       />
     </div>
-    <div class="checks">
+    <div class="pair gap-2">
       @for (use of uses; track use.key) {
         <mat-checkbox [checked]="brief()[use.key] === true" (change)="toggle(use.key)">{{
           use.name
@@ -109,22 +109,7 @@ import { DayField } from '../../ui/day-field';
     />
     <button type="button" matButton="outlined" (click)="removed.emit()">Delete project</button>
     @for (note of notes(); track note) {
-      <p class="note t-small cautious">{{ note }}</p>
-    }
-  `,
-  styles: `
-    .pair {
-      display: grid;
-      grid-template-columns: 1fr 1fr;
-      gap: 8px;
-    }
-    .checks {
-      display: grid;
-      grid-template-columns: 1fr 1fr;
-      gap: 2px 8px;
-    }
-    .note {
-      margin: 0;
+      <p class="t-small cautious">{{ note }}</p>
     }
   `,
 })

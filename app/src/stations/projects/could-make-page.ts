@@ -14,9 +14,9 @@ import { WhatIf } from '../../planning/what-if';
   imports: [MatButton, DesignElevation, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <header>
+    <header class="flow gap-14">
       <h1>What could I make?</h1>
-      <p class="muted">
+      <p class="muted grow t-small">
         Every design at its usual sizes against the {{ free() }} free pieces of the rack; short searches, so a
         poor answer is a doubt, no proof.
       </p>
@@ -48,7 +48,7 @@ import { WhatIf } from '../../planning/what-if';
           <div class="text">
             <h2>{{ card.could.design.name }}</h2>
             <p class="covered">
-              <strong>{{ card.percent }} %</strong>
+              <strong class="t-large">{{ card.percent }} %</strong>
               {{ card.full ? 'of its parts are on the rack' : 'of its parts found' }}
             </p>
             <p>{{ card.could.boards }} boards, {{ card.spent }} m² of face</p>
@@ -74,17 +74,6 @@ import { WhatIf } from '../../planning/what-if';
       overflow: auto;
       padding: 14px 20px;
     }
-    header {
-      display: flex;
-      flex-wrap: wrap;
-      align-items: center;
-      gap: 8px 14px;
-      p {
-        flex: 1;
-        min-width: 260px;
-        font-size: var(--small);
-      }
-    }
     ul {
       margin: 14px 0 0;
       display: grid;
@@ -109,9 +98,6 @@ import { WhatIf } from '../../planning/what-if';
     .text p {
       margin: 3px 0;
       font-size: var(--small);
-    }
-    .covered strong {
-      font-size: var(--large);
     }
   `,
 })

@@ -60,6 +60,7 @@ const SAW_WORDS: Readonly<Record<SawWay, string>> = {
   selector: 'al-cut-sheet-page',
   imports: [MatButton, PlanBoard, LengthFigure, RouterLink, ScanGate],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'scrolls' },
   templateUrl: './cut-sheet-page.html',
   styleUrl: './cut-sheet-page.scss',
 })

@@ -138,7 +138,7 @@ type Text = Exclude<keyof DesignPart, 'grade' | 'make' | 'shape' | 'group'>;
           }
         </ul>
       </div>
-      <div class="do">
+      <div class="in-line">
         <button type="button" matButton="filled" [disabled]="faults().length > 0" (click)="keep()">
           Keep the design
         </button>
@@ -171,11 +171,6 @@ type Text = Exclude<keyof DesignPart, 'grade' | 'make' | 'shape' | 'group'>;
     ul {
       padding-left: 18px;
       font-size: var(--small);
-    }
-    .do {
-      display: flex;
-      gap: 8px;
-      padding-top: 12px;
     }
     @media (max-width: 700px) {
       .part,

@@ -13,8 +13,9 @@ const ROOM = { width: 170, height: 150 };
   selector: 'al-largest-pairs',
   imports: [MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'stack tinted gap-6' },
   template: `
-    <p role="status">
+    <p class="t-small" role="status">
       @if (best(); as most) {
         {{ found().finished ? 'The largest found' : 'So far' }}: {{ most.text }}, by its face.
       } @else {
@@ -25,7 +26,7 @@ const ROOM = { width: 170, height: 150 };
       }
     </p>
     @if (boxes().length > 0) {
-      <div class="both">
+      <div class="in-line ends">
         <svg [attr.width]="room.width" [attr.height]="heightPx()" role="img" [attr.aria-label]="spoken()">
           @for (box of boxes(); track box.text) {
             <rect
@@ -52,28 +53,13 @@ const ROOM = { width: 170, height: 150 };
         </ul>
       </div>
       @if (found().finished) {
-        <p class="muted">
+        <p class="muted t-small">
           A size beyond these was not covered in a short search: a doubt, no proof. Press a pair to take it.
         </p>
       }
     }
   `,
   styles: `
-    :host {
-      display: grid;
-      gap: 6px;
-      padding: 8px 10px;
-      border-radius: 8px;
-      background: var(--blue-tint);
-    }
-    p {
-      font-size: var(--small);
-    }
-    .both {
-      display: flex;
-      gap: 12px;
-      align-items: flex-end;
-    }
     svg {
       flex: none;
     }

@@ -15,6 +15,7 @@ interface Strip {
 @Component({
   selector: 'al-panel-view',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'flow gap-14' },
   template: `
     @for (panel of panels(); track panel.key) {
       <figure>
@@ -46,23 +47,11 @@ interface Strip {
             <path class="mark" [attr.d]="panel.triangle" />
           </g>
         </svg>
-        <figcaption>{{ panel.title }}</figcaption>
+        <figcaption class="muted t-small">{{ panel.title }}</figcaption>
       </figure>
     }
   `,
   styles: `
-    :host {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 14px;
-    }
-    figure {
-      margin: 0;
-    }
-    figcaption {
-      font-size: var(--small);
-      color: var(--muted);
-    }
     text {
       font-size: 11px;
       fill: #2c2415;

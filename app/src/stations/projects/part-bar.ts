@@ -22,8 +22,9 @@ import { ShopStore } from '../../shop-store/shop.store';
   imports: [MatButton, ReadingLine, NominalNote],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="row">
+    <div class="in-line tops">
       <al-reading-line
+        class="grow"
         [(text)]="text"
         label="Part line"
         describedBy="part-reading"
@@ -56,15 +57,6 @@ import { ShopStore } from '../../shop-store/shop.store';
     </div>
   `,
   styles: `
-    .row {
-      display: flex;
-      gap: 8px;
-      align-items: flex-start;
-    }
-    al-reading-line {
-      flex: 1;
-      min-width: 0;
-    }
     .reading {
       gap: 4px 6px;
       padding-top: 6px;

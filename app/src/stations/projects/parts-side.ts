@@ -44,6 +44,7 @@ type Tab = 'parts' | 'brief' | 'design' | 'repair';
     ChoiceField,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'column gap-10' },
   templateUrl: './parts-side.html',
   styleUrl: './parts-side.scss',
 })

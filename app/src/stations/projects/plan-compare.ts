@@ -12,8 +12,9 @@ import { planFigures } from './plan-figures';
   selector: 'al-plan-compare',
   imports: [MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'card' },
   template: `
-    <table>
+    <table class="listed t-small">
       <thead>
         <tr>
           <th scope="col">Two plans</th>
@@ -31,7 +32,7 @@ import { planFigures } from './plan-figures';
         }
       </tbody>
     </table>
-    <div class="do">
+    <div class="in-line">
       <button type="button" matButton="outlined" (click)="actions.exchangePlans(project())">
         Take up the one set aside
       </button>
@@ -39,36 +40,9 @@ import { planFigures } from './plan-figures';
     </div>
   `,
   styles: `
-    :host {
-      display: block;
-      padding: 10px 12px;
-      border: 1px solid var(--line);
-      border-radius: 10px;
-      background: var(--surface);
-    }
-    table {
-      width: 100%;
-      border-collapse: collapse;
-      font-size: var(--small);
-    }
-    th {
-      text-align: left;
-      font-weight: 500;
-      color: var(--muted);
-    }
-    th,
-    td {
-      padding: 3px 8px 3px 0;
-      border-bottom: 1px solid var(--line);
-    }
     .better {
       font-weight: 700;
       color: var(--blue);
-    }
-    .do {
-      display: flex;
-      gap: 8px;
-      padding-top: 8px;
     }
   `,
 })

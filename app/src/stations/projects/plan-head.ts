@@ -34,7 +34,7 @@ const MOST_CHANGES = 4;
   template: `
     @if (view.project(); as project) {
       <div class="plan-head">
-        <h1>{{ project.plan?.accepted ? 'Accepted plan' : 'Plan' }}</h1>
+        <h1 class="t-heading">{{ project.plan?.accepted ? 'Accepted plan' : 'Plan' }}</h1>
         @if (project.plan?.accepted !== true) {
           <al-mates-menu [project]="project" [names]="view.matesNames()" />
         } @else if (view.matesNames() !== '') {
@@ -50,7 +50,7 @@ const MOST_CHANGES = 4;
           />
         }
         @if (view.cutPieces().length > 0) {
-          <span class="scale t-small muted">scale {{ scaleNote() }}</span>
+          <span class="t-small muted to-end">scale {{ scaleNote() }}</span>
         }
         @if (view.summary(); as words) {
           <p class="muted">
@@ -78,6 +78,7 @@ const MOST_CHANGES = 4;
       @if (view.matching()) {
         <div class="progress" role="status">
           <mat-progress-bar
+            class="whole"
             mode="determinate"
             aria-label="How far the search is"
             [value]="match.share() * 100"

@@ -34,10 +34,10 @@ const MOST_TAGS = 6;
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (doubt of view.doubts(); track doubt) {
-      <p class="doubt" role="status">{{ doubt }}</p>
+      <p class="cautious t-small" role="status">{{ doubt }}</p>
     }
     @if (view.keptOut().length > 0) {
-      <mat-expansion-panel class="kept" [expanded]="open()">
+      <mat-expansion-panel class="cautious t-small" [expanded]="open()">
         <mat-expansion-panel-header
           ><span
             ><strong>Kept out: {{ view.keptOut().length }}</strong>
@@ -75,7 +75,7 @@ const MOST_TAGS = 6;
       </mat-expansion-panel>
     }
     @for (group of minded(); track group.why) {
-      <p class="doubt quiet" role="status">
+      <p class="quiet cautious t-small" role="status">
         <strong>{{ group.tags }}</strong> {{ group.why }}
         @for (told of group.pieces; track told.piece.id) {
           @if (told.overruled; as words) {
@@ -88,12 +88,12 @@ const MOST_TAGS = 6;
       </p>
     }
     @if (unscanned().length > 0) {
-      <p class="doubt quiet" role="status">
+      <p class="quiet cautious t-small" role="status">
         <strong
           >{{ unscanned().length }} of {{ view.cutPieces().length }} not known to be clear of metal:</strong
         >
         @for (piece of unscanned().slice(0, 8); track piece.id) {
-          <a [routerLink]="['/inspect', piece.id]">{{ piece.tag }}</a>
+          <a class="nowrap" [routerLink]="['/inspect', piece.id]">{{ piece.tag }}</a>
         }
         {{ unscanned().length > 8 ? 'and ' + (unscanned().length - 8) + ' more. ' : '' }}Scan before the first
         machine step.
@@ -103,18 +103,6 @@ const MOST_TAGS = 6;
   styles: `
     :host:empty {
       display: none;
-    }
-    a {
-      white-space: nowrap;
-    }
-    .doubt,
-    .kept {
-      margin: 0;
-      padding: 8px 12px;
-      border-left: 4px solid var(--hazard);
-      border-radius: 4px;
-      background: var(--hazard-tint);
-      font-size: var(--small);
     }
     /* What is common is said, and does not cry out. */
     .quiet {

@@ -45,7 +45,7 @@ describe('the cut sheet', () => {
     expect(textOf(rows[0])).toMatch(/A seat board.*3.*1,825 × 113.*1,800 × 108 × 24/);
     const boards = new Set(bench.plan?.cuts.map(({ pieceId }) => pieceId));
     expect(element.querySelectorAll('.board')).toHaveLength(boards.size);
-    const numbers = [...element.querySelectorAll('td.tick')].map(textOf);
+    const numbers = [...element.querySelectorAll('td.nowrap')].map(textOf);
     expect(numbers.length).toBeGreaterThan(boards.size * 2);
     const kept = bench.plan?.cuts.filter(({ partId }) => partId === 'offcut').length ?? 0;
     expect(element.querySelectorAll('.offcuts li')).toHaveLength(kept);

@@ -27,7 +27,7 @@ interface Shown {
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="head in-line">
-      <h2>Ways out</h2>
+      <h2 class="grow">Ways out</h2>
       @if (whatIf.running() === 'ways') {
         <span class="muted" role="status">{{ tried() }} of {{ offered().length }} tried</span>
         <button type="button" matButton="outlined" (click)="whatIf.stop()">Stop</button>
@@ -40,7 +40,7 @@ interface Shown {
     <ul>
       @for (shown of list(); track shown.way.id) {
         <li [class.covers]="shown.helps">
-          <span class="mark t-heading muted" aria-hidden="true">{{
+          <span class="t-heading muted" [class.blue]="shown.helps" aria-hidden="true">{{
             shown.helps ? '✓' : shown.plan ? '–' : '·'
           }}</span>
           <span class="what"
@@ -72,9 +72,6 @@ interface Shown {
       border-radius: 10px;
       background: var(--surface);
     }
-    h2 {
-      flex: 1;
-    }
     ul {
       margin: 6px 0 0;
       display: grid;
@@ -90,9 +87,6 @@ interface Shown {
       min-height: 48px;
       font-size: var(--small);
       border-top: 1px solid var(--line);
-    }
-    .covers .mark {
-      color: var(--blue);
     }
     small {
       display: block;

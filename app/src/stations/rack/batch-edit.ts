@@ -96,25 +96,18 @@ const isSpecies = ({ value }: AbstractControl<string>): ValidationErrors | null 
           formControlName="moisture"
         />
       </form>
-      <div class="row">
+      <div class="in-line">
         <button type="submit" form="batch" matButton="filled" [disabled]="!ready()">Change them</button>
         <button type="button" matButton="outlined" mat-dialog-close>Cancel</button>
       </div>
     </mat-dialog-content>
   `,
   styles: `
-    p {
-      color: var(--ink);
-    }
     .fields {
       display: grid;
       grid-template-columns: repeat(auto-fit, minmax(170px, 1fr));
       gap: 10px;
       margin: 12px 0 16px;
-    }
-    .row {
-      display: flex;
-      gap: 10px;
     }
   `,
 })

@@ -59,6 +59,7 @@ const MOST_DRAWN = 60;
     ToggleField,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'scrolls' },
   templateUrl: './compare-page.html',
   styleUrl: './compare-page.scss',
 })

@@ -25,6 +25,7 @@ import { ChoiceField } from '../../ui/choice-field';
   selector: 'al-labels-page',
   imports: [MatButton, RouterLink, FigureField, LengthFigure, ChoiceField],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'scrolls' },
   templateUrl: './labels-page.html',
   styleUrl: './labels-page.scss',
 })

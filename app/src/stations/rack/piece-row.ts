@@ -42,7 +42,6 @@ import { WoodFace } from '../../drawing/wood-face';
       height: 100%;
     }
     svg {
-      display: block;
       flex: none;
       margin-left: -1px;
     }
@@ -53,9 +52,6 @@ import { WoodFace } from '../../drawing/wood-face';
       text-overflow: ellipsis;
       white-space: nowrap;
       line-height: 1.28;
-    }
-    strong {
-      font-weight: 700;
     }
     .hazard {
       margin-left: 6px;

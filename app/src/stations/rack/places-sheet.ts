@@ -27,7 +27,7 @@ import { TextField } from '../../ui/text-field';
       <ul>
         @for (row of rows(); track row.name) {
           <li>
-            <div>
+            <div class="stack">
               <strong>{{ row.name }}</strong>
               <span class="muted">{{ row.about }}</span>
             </div>
@@ -42,7 +42,7 @@ import { TextField } from '../../ui/text-field';
           <li>Nothing lies anywhere yet. Say “at bay 2” on the tally line.</li>
         }
       </ul>
-      <div class="row flow">
+      <div class="flow ends">
         <al-text-field
           #another
           label="another place"
@@ -57,9 +57,6 @@ import { TextField } from '../../ui/text-field';
     </mat-dialog-content>
   `,
   styles: `
-    p {
-      color: var(--ink);
-    }
     ul {
       margin: 12px 0;
     }
@@ -71,12 +68,6 @@ import { TextField } from '../../ui/text-field';
       padding: 6px 0;
       border-top: 1px solid var(--line-soft);
       color: var(--ink);
-    }
-    li div {
-      display: grid;
-    }
-    .row {
-      align-items: end;
     }
     @media (max-width: 600px) {
       li {

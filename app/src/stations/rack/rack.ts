@@ -56,6 +56,7 @@ const DRAWN_AFTER_MS = 40;
   ],
   providers: [RackLayout, RackHand, { provide: VIRTUAL_SCROLL_STRATEGY, useClass: KnownHeightsScroll }],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'column grow' },
   templateUrl: './rack.html',
   styleUrl: './rack.scss',
 })

@@ -37,6 +37,7 @@ import { RackActions } from '../../shop-store/rack-actions';
         <div class="question stack">
           <p [id]="'screen-' + question.id">{{ question.text }}</p>
           <mat-button-toggle-group
+            class="to-start"
             hideSingleSelectionIndicator
             [attr.aria-labelledby]="'screen-' + question.id"
             [value]="answers()[question.id]"
@@ -55,29 +56,18 @@ import { RackActions } from '../../shop-store/rack-actions';
           <strong>What follows them from now on:</strong> {{ follows().join('; ') }}.
         }
       </p>
-      <div class="row">
+      <div class="in-line">
         <button matButton="filled" (click)="keep()">Keep</button>
         <button matButton="outlined" mat-dialog-close>Cancel</button>
       </div>
     </mat-dialog-content>
   `,
   styles: `
-    p {
-      color: var(--ink);
-    }
     .question {
       margin-top: 14px;
     }
-    mat-button-toggle-group {
-      flex-wrap: wrap;
-      justify-self: start;
-    }
     .follows {
       margin: 16px 0;
-    }
-    .row {
-      display: flex;
-      gap: 10px;
     }
   `,
 })

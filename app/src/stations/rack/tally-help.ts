@@ -44,10 +44,6 @@ const FORMS: readonly (readonly [form: string, says: string])[] = [
     </mat-dialog-content>
   `,
   styles: `
-    p,
-    dd {
-      color: var(--ink);
-    }
     dl {
       display: grid;
       grid-template-columns: max-content minmax(0, 1fr);

@@ -33,12 +33,14 @@ const NO_THEIRS: ReadonlyMap<string, string> = new Map();
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <article [attr.aria-label]="board().piece.tag">
-      <header>
+      <header class="spread">
         <h3>
           {{ board().piece.tag }}
-          <span class="muted">{{ called() }} · {{ board().piece.place }} · {{ board().projects }}</span>
+          <span class="muted plain t-text"
+            >{{ called() }} · {{ board().piece.place }} · {{ board().projects }}</span
+          >
         </h3>
-        <span class="row no-print">
+        <span class="no-print in-line">
           <button
             type="button"
             matButton="outlined"
@@ -72,7 +74,7 @@ const NO_THEIRS: ReadonlyMap<string, string> = new Map();
             (changed)="line.set($event); fault.set(null)"
           />
           <button type="button" matButton="filled" (click)="sawOtherwise()">That came off it</button>
-          <p class="muted">
+          <p class="muted whole t-small">
             Letters or names of parts, with rough sizes where they are not the plan’s; offcuts with their
             size. What is not named is waste; a part that did not come is missing again.
           </p>
@@ -109,21 +111,6 @@ const NO_THEIRS: ReadonlyMap<string, string> = new Map();
       padding: 10px 0;
       border-top: 1px solid var(--line);
     }
-    header {
-      display: flex;
-      flex-wrap: wrap;
-      align-items: center;
-      justify-content: space-between;
-      gap: 4px 12px;
-    }
-    .row {
-      display: flex;
-      gap: 8px;
-    }
-    h3 .muted {
-      font-weight: 400;
-      font-size: var(--text);
-    }
     .otherwise {
       display: grid;
       grid-template-columns: minmax(0, 1fr) auto;
@@ -132,11 +119,6 @@ const NO_THEIRS: ReadonlyMap<string, string> = new Map();
       padding: 8px;
       border-radius: 8px;
       background: var(--blue-tint);
-
-      p {
-        grid-column: 1 / -1;
-        font-size: var(--small);
-      }
     }
     @media (max-width: 600px) {
       .otherwise {

@@ -57,7 +57,11 @@ import { SAID_STATES, STATE_NAMES } from './words';
               </div>
             }
             @if (asked() === one.part.id) {
-              <div class="spoilt" role="group" [attr.aria-label]="'What is good of ' + one.part.wood.tag">
+              <div
+                class="pair whole tinted"
+                role="group"
+                [attr.aria-label]="'What is good of ' + one.part.wood.tag"
+              >
                 <al-length-field
                   label="good, length"
                   [value]="good().length"
@@ -119,15 +123,6 @@ import { SAID_STATES, STATE_NAMES } from './words';
     .ways {
       grid-column: 2 / -1;
       padding-left: 11px;
-    }
-    .spoilt {
-      grid-column: 1 / -1;
-      display: grid;
-      grid-template-columns: 1fr 1fr;
-      gap: 8px;
-      padding: 8px;
-      border-radius: 8px;
-      background: var(--blue-tint);
     }
   `,
 })

@@ -32,7 +32,7 @@ const SCHOOLS: readonly { readonly value: MillingSchool | 'shop'; readonly name:
   imports: [ChoiceField, MatButton, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <section [attr.aria-label]="of().project.name">
+    <section class="card" [attr.aria-label]="of().project.name">
       <h2>
         <a [routerLink]="['/projects', of().project.id]">{{ of().project.name }}</a>
       </h2>
@@ -72,7 +72,7 @@ const SCHOOLS: readonly { readonly value: MillingSchool | 'shop'; readonly name:
         <button
           type="button"
           matButton="filled"
-          class="no-print"
+          class="no-print to-start"
           [disabled]="matching()"
           (click)="matchRest()"
         >
@@ -82,7 +82,7 @@ const SCHOOLS: readonly { readonly value: MillingSchool | 'shop'; readonly name:
       <button
         type="button"
         matButton="outlined"
-        class="no-print"
+        class="no-print to-start"
         [attr.aria-expanded]="open()"
         [attr.aria-label]="'More of ' + of().project.name"
         (click)="open.set(!open())"
@@ -101,7 +101,7 @@ const SCHOOLS: readonly { readonly value: MillingSchool | 'shop'; readonly name:
         }
         <al-choice-field label="milled" [value]="school()" [choices]="schools" (changed)="mill($event)" />
         <p class="muted">{{ schoolNow() }}</p>
-        <dl>
+        <dl class="facts">
           @for (row of wood(); track row.name) {
             <dt>{{ row.name }}</dt>
             <dd>{{ row.text }}</dd>
@@ -111,14 +111,6 @@ const SCHOOLS: readonly { readonly value: MillingSchool | 'shop'; readonly name:
     </section>
   `,
   styles: `
-    section {
-      display: grid;
-      gap: 4px;
-      padding: 10px 12px;
-      border: 1px solid var(--line);
-      border-radius: 10px;
-      background: var(--surface);
-    }
     .bar {
       display: grid;
       grid-auto-flow: column;
@@ -136,18 +128,6 @@ const SCHOOLS: readonly { readonly value: MillingSchool | 'shop'; readonly name:
     .short {
       padding-left: 8px;
       border-left: 4px dashed var(--ink);
-    }
-    button {
-      justify-self: start;
-    }
-    dl {
-      display: grid;
-      grid-template-columns: 1fr auto;
-      gap: 2px 12px;
-    }
-    dd {
-      text-align: end;
-      font-weight: 600;
     }
   `,
 })

@@ -27,7 +27,7 @@ import { DEED_NAMES } from './words';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (of().fates; as fates) {
-      <dl aria-label="Three fates of its warp">
+      <dl class="figures" aria-label="Three fates of its warp">
         <div>
           <dt>planed out whole</dt>
           <dd><al-length [mm]="tenth(fates.planedOut)" /> left</dd>
@@ -91,12 +91,12 @@ import { DEED_NAMES } from './words';
               <button mat-menu-item type="button" (click)="drop(step.route)">Leave it out</button>
             </mat-menu>
           }
-          <span class="why t-small">{{ step.why }}{{ step.how === '' ? '' : ' · ' + step.how }}</span>
+          <span class="t-small whole soft">{{ step.why }}{{ step.how === '' ? '' : ' · ' + step.how }}</span>
           @if (step.fault; as fault) {
-            <span class="caution t-small cautious" role="note"><b>After your changes:</b> {{ fault }}.</span>
+            <span class="t-small cautious whole" role="note"><b>After your changes:</b> {{ fault }}.</span>
           }
           @for (caution of step.cautions; track caution.danger) {
-            <span class="caution t-small cautious">
+            <span class="t-small cautious whole">
               <b>{{ caution.danger }}.</b> {{ caution.precaution }}
               <span class="muted">Who decides: {{ caution.whoDecides }}</span>
             </span>
@@ -109,6 +109,7 @@ import { DEED_NAMES } from './words';
     @if (before() !== null) {
       <div class="row flow">
         <al-text-field
+          class="grow"
           label="your own step"
           [value]="words()"
           [longest]="120"
@@ -145,32 +146,8 @@ import { DEED_NAMES } from './words';
       margin-inline-start: auto;
       align-self: center;
     }
-    dl {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 4px 24px;
-      padding-bottom: 8px;
-    }
-    dt {
-      font-size: var(--small);
-      color: var(--muted);
-    }
-    dd {
-      font-weight: 700;
-    }
-    .caution {
-      flex-basis: 100%;
-    }
-    .why {
-      flex-basis: 100%;
-      color: var(--ink-soft);
-    }
     .row {
       padding-top: 8px;
-    }
-    al-text-field {
-      flex: 1;
-      min-width: 200px;
     }
   `,
 })

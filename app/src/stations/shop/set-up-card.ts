@@ -78,7 +78,7 @@ const ROWS_A_FRAME = 3;
   host: { class: 'stack' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p class="how flow t-text">
+    <p class="flow t-text soft">
       @for (words of how(); track words) {
         <span>{{ words }}</span>
       }
@@ -86,7 +86,7 @@ const ROWS_A_FRAME = 3;
         ><al-explained [of]="whence()" spoken="minutes">about {{ minutes() }}</al-explained></span
       >
     </p>
-    <ul>
+    <ul class="stack gap-4">
       @for (row of shown(); track row.step.id) {
         <li [class.waits]="row.waits !== ''">
           <mat-checkbox
@@ -138,7 +138,7 @@ const ROWS_A_FRAME = 3;
               <span class="muted">after: {{ row.waits }}</span>
             }
             @if (row.step.fault; as fault) {
-              <span class="fault" role="note">{{ fault }}</span>
+              <span class="fault whole" role="note">{{ fault }}</span>
             }
             @if (row.panel; as panel) {
               <a [routerLink]="panel">lay and glue it on the panel bench</a>
@@ -160,7 +160,7 @@ const ROWS_A_FRAME = 3;
       }
     </ul>
     @if (more() > 0) {
-      <button type="button" matButton="outlined" class="more" (click)="all.set(true)">
+      <button type="button" matButton="outlined" class="to-start" (click)="all.set(true)">
         {{ more() }} more pieces at this setting
       </button>
     }
@@ -171,8 +171,8 @@ const ROWS_A_FRAME = 3;
       @if (seen.has(caution.danger)) {
         <p class="seen t-small muted">{{ caution.danger }}: read today.</p>
       } @else {
-        <div class="caution t-text cautious" role="note">
-          <span>
+        <div class="t-text cautious in-line" role="note">
+          <span class="grow">
             <strong>{{ caution.danger }}.</strong> {{ caution.precaution }}
             <span class="muted">Who decides: {{ caution.whoDecides }}</span>
           </span>
@@ -188,7 +188,7 @@ const ROWS_A_FRAME = 3;
         </div>
       }
     }
-    <div class="foot no-print">
+    <div class="no-print flow ends">
       @if (measures() !== null) {
         <al-length-field
           label="came to (if not as set)"
@@ -213,7 +213,13 @@ const ROWS_A_FRAME = 3;
       } @else {
         <button type="button" matButton="outlined" (click)="stop()">Stop the clock</button>
       }
-      <button type="button" matButton="filled" [disabled]="free().length === 0" (click)="tick(free())">
+      <button
+        type="button"
+        matButton="filled"
+        class="to-end"
+        [disabled]="free().length === 0"
+        (click)="tick(free())"
+      >
         All done
       </button>
     </div>

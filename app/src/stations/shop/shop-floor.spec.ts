@@ -87,7 +87,9 @@ describe('Shop', () => {
     expect(settings).toBeGreaterThanOrEqual(least);
     expect(settings).toBeLessThan(oneByOne);
     await vi.waitFor(() => expect(element.querySelectorAll('.set-up')).toHaveLength(settings), PATIENCE);
-    expect(textOf(element.querySelector('.hours'))).toContain('No hours of yours today');
+    expect(textOf(element.querySelector('[aria-label="On the bench today"]'))).toContain(
+      'No hours of yours today',
+    );
   });
 
   it('a board that is sawn leaves the rack; its parts come to hand, its offcuts go on the rack; one undo', async () => {
@@ -114,7 +116,7 @@ describe('Shop', () => {
     await press('[aria-label^="Sawn:"]');
     const pieces = store.pieces().length;
     await press('al-parts-in-hand li button');
-    const [length, width] = await loader.getAllHarnesses(MatInputHarness.with({ ancestor: '.spoilt' }));
+    const [length, width] = await loader.getAllHarnesses(MatInputHarness.with({ ancestor: '[role=group]' }));
     await write(length, '300');
     await write(width, '60');
     await (await loader.getHarness(MatButtonHarness.with({ text: 'Keep the good piece' }))).click();
@@ -215,10 +217,10 @@ describe('Shop', () => {
     await drawn(fixture);
     expect(store.entries().at(-1)?.wasteTo).toBe('stove');
     expect(textOf(element.querySelector('al-waste-panel'))).toMatch(/kg kept from landfill/);
-    const read = await loader.getAllHarnesses(MatButtonHarness.with({ text: 'Read', ancestor: '.caution' }));
-    const before = element.querySelectorAll('.caution').length;
+    const read = await loader.getAllHarnesses(MatButtonHarness.with({ text: 'Read', ancestor: '.cautious' }));
+    const before = element.querySelectorAll('.cautious').length;
     await read[0]?.click();
-    expect(element.querySelectorAll('.caution').length).toBeLessThan(before);
+    expect(element.querySelectorAll('.cautious').length).toBeLessThan(before);
   });
 
   it('parts of a project move on together, and it is milled by another school', async () => {

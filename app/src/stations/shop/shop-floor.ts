@@ -79,6 +79,7 @@ const PROJECTS_SHOWN = 6;
   ],
   providers: [FloorView, ScreenAwake],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'scrolls' },
   templateUrl: './shop-floor.html',
   styleUrl: './shop-floor.scss',
 })

@@ -33,7 +33,7 @@ type Gap = (typeof GAPS)[number]['kind'];
       Waiting <span class="muted">{{ groups().length === 0 ? 'nothing' : '' }}</span>
     </h2>
     @for (group of groups(); track group.key) {
-      <section [attr.aria-label]="group.title">
+      <section class="card" [attr.aria-label]="group.title">
         <strong>{{ group.title }}</strong>
         <span class="muted">{{ group.names }}</span>
         <p>{{ group.words }}</p>
@@ -59,7 +59,7 @@ type Gap = (typeof GAPS)[number]['kind'];
           />
         }
         @if (reading() === group.key) {
-          <div class="reading" role="group" aria-label="Moisture and warp, read again">
+          <div class="pair" role="group" aria-label="Moisture and warp, read again">
             <al-figure-field
               label="moisture"
               kind="moisture"
@@ -80,10 +80,10 @@ type Gap = (typeof GAPS)[number]['kind'];
                 (changed)="setGap(gap.kind, $event)"
               />
             }
-            <button type="button" matButton="filled" (click)="rested(group.steps)">
+            <button type="button" matButton="filled" class="whole" (click)="rested(group.steps)">
               {{ group.early ? 'It rested long enough for me' : 'It has rested' }}
             </button>
-            <p class="muted">
+            <p class="muted whole">
               Go on when the moisture moves less than 0.5 % in a week. What is warped again is flattened once
               more. Cup and bow are below zero where face A is hollow. Leave empty what you did not read.
             </p>
@@ -99,30 +99,6 @@ type Gap = (typeof GAPS)[number]['kind'];
         </p>
       } @empty {
         <p class="muted">Nothing on the floor. Label offcuts, scan what comes next, sharpen.</p>
-      }
-    }
-  `,
-  styles: `
-    section {
-      display: grid;
-      gap: 2px;
-      padding: 10px 12px;
-      border: 1px solid var(--line);
-      border-radius: 10px;
-      background: var(--surface);
-    }
-    section > button {
-      justify-self: start;
-    }
-    .reading {
-      display: grid;
-      grid-template-columns: 1fr 1fr;
-      gap: 8px;
-      padding-top: 8px;
-
-      p,
-      button {
-        grid-column: 1 / -1;
       }
     }
   `,

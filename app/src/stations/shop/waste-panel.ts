@@ -12,10 +12,11 @@ import { ToggleField } from '../../ui/toggle-field';
   selector: 'al-waste-panel',
   imports: [MatButton, ToggleField],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'stack' },
   template: `
     <h2>Waste</h2>
     @for (heap of heaps(); track heap.key) {
-      <section [attr.aria-label]="heap.name">
+      <section class="stack" [attr.aria-label]="heap.name">
         <p>
           <span class="figure t-heading">{{ heap.kg }}</span> {{ heap.name }}. Where does it go?
         </p>
@@ -36,27 +37,13 @@ import { ToggleField } from '../../ui/toggle-field';
       <p class="muted">None that has not gone its way.</p>
     }
     @if (gone() > 0) {
-      <button type="button" matButton="outlined" class="no-print" (click)="back()">
+      <button type="button" matButton="outlined" class="no-print to-start" (click)="back()">
         Take back where it went last
       </button>
     }
     <p>
       <span class="figure t-heading">{{ kept() }}</span> kept from landfill: parts and offcuts.
     </p>
-  `,
-  styles: `
-    :host,
-    section {
-      display: grid;
-      align-content: start;
-      gap: 6px;
-    }
-    section .muted {
-      font-size: var(--small);
-    }
-    button {
-      justify-self: start;
-    }
   `,
 })
 export class WastePanel {

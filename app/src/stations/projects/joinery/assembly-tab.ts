@@ -23,7 +23,7 @@ import { JoineryView } from './joinery-view';
             Steps are ticked in <a routerLink="/shop">Shop</a> once their parts are milled.
           }
         </p>
-        <ol>
+        <ol class="stack">
           @for (row of rows(); track row.step.id; let i = $index) {
             <li [class.done]="row.done">
               <span class="t-large" aria-hidden="true">{{ i + 1 }}</span>
@@ -38,6 +38,7 @@ import { JoineryView } from './joinery-view';
               @if (row.step.jointId) {
                 <span class="row flow no-print">
                   <button
+                    class="to-start"
                     type="button"
                     matButton="outlined"
                     [attr.aria-label]="'Earlier: ' + row.step.title"
@@ -47,6 +48,7 @@ import { JoineryView } from './joinery-view';
                     Earlier
                   </button>
                   <button
+                    class="to-start"
                     type="button"
                     matButton="outlined"
                     [attr.aria-label]="'Later: ' + row.step.title"
@@ -61,7 +63,7 @@ import { JoineryView } from './joinery-view';
           }
         </ol>
         @if (own()) {
-          <button type="button" matButton="outlined" class="no-print" (click)="reset()">
+          <button type="button" matButton="outlined" class="no-print to-start" (click)="reset()">
             The order as it is worked out
           </button>
         }
@@ -79,12 +81,6 @@ import { JoineryView } from './joinery-view';
       max-width: 860px;
       padding-top: 12px;
     }
-    ol {
-      display: grid;
-      gap: 8px;
-      padding: 0;
-      list-style: none;
-    }
     li {
       display: grid;
       grid-template-columns: 34px minmax(0, 1fr) auto;
@@ -96,9 +92,6 @@ import { JoineryView } from './joinery-view';
     }
     .done {
       opacity: 0.7;
-    }
-    button {
-      justify-self: start;
     }
     @media (max-width: 700px) {
       li {

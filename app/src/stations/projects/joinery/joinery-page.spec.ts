@@ -100,7 +100,7 @@ describe('Joints and assembly', () => {
     const [tenon] = await loader.getAllHarnesses(MatInputHarness.with({ ancestor: 'al-length-field' }));
     await write(tenon, '58');
     await fixture.whenStable();
-    expect(textOf(element.querySelector('.checks .error'))).toMatch(/at least 3 mm|comes out/);
+    expect(textOf(element.querySelector('li.error'))).toMatch(/at least 3 mm|comes out/);
     await (await button('Overrule…')).click();
     const words = await loader.getHarness(MatInputHarness.with({ ancestor: 'al-text-field' }));
     await write(words, 'a wedge closes it');
@@ -113,12 +113,10 @@ describe('Joints and assembly', () => {
 
   it('finds the end board that would split the bench, and gives the slots that save it', async () => {
     const { loader, text, tab, element, fixture } = await page(bench([breadboard]));
-    expect(textOf(element.querySelector('.checks .error'))).toMatch(
-      /moves [\d.]+ mm over the 340 mm.*splits/,
-    );
+    expect(textOf(element.querySelector('li.error'))).toMatch(/moves [\d.]+ mm over the 340 mm.*splits/);
     await (await loader.getHarness(MatCheckboxHarness.with({ label: /whole width/ }))).uncheck();
     await fixture.whenStable();
-    expect(element.querySelector('.checks .error')).toBeNull();
+    expect(element.querySelector('li.error')).toBeNull();
     expect(element.querySelectorAll('tbody tr')).toHaveLength(5);
     expect(text()).toContain('tight');
     await tab('Movement');

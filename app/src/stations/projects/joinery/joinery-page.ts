@@ -13,6 +13,7 @@ import { MovementTab } from './movement-tab';
   imports: [AssemblyTab, JointsTab, MatButton, MatTab, MatTabContent, MatTabGroup, MovementTab, RouterLink],
   providers: [JoineryView],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'scrolls' },
   template: `
     @if (view.project(); as project) {
       <div class="page stack">
@@ -49,12 +50,6 @@ import { MovementTab } from './movement-tab';
     }
   `,
   styles: `
-    :host {
-      flex: 1;
-      min-height: 0;
-      display: block;
-      overflow: auto;
-    }
     .page {
       padding: 12px 20px 32px;
     }

@@ -37,7 +37,7 @@ type Chosen = NonNullable<ReturnType<JoineryView['chosen']>>;
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <section [attr.aria-label]="of().title">
+    <section class="stack gap-12" [attr.aria-label]="of().title">
       <h2>
         {{ of().title }} <span class="muted">{{ of().facts.about }}</span>
       </h2>
@@ -131,7 +131,7 @@ type Chosen = NonNullable<ReturnType<JoineryView['chosen']>>;
         }
       </p>
       <h3 class="label">Checks</h3>
-      <ul class="checks stack">
+      <ul class="stack">
         @for (check of of().checks; track check.id) {
           <li [class]="check.level">
             <span class="sign strong" [attr.aria-label]="levels[check.level] + ': '">{{
@@ -162,7 +162,7 @@ type Chosen = NonNullable<ReturnType<JoineryView['chosen']>>;
       }
       @if (of().moves.slots.length > 0) {
         <h3 class="label">Slots</h3>
-        <table>
+        <table class="listed">
           <thead>
             <tr>
               <th scope="col">fastener</th>
@@ -187,17 +187,12 @@ type Chosen = NonNullable<ReturnType<JoineryView['chosen']>>;
           </tbody>
         </table>
       }
-      <button type="button" matButton="outlined" class="delete" (click)="removed.emit()">
+      <button type="button" matButton="outlined" class="to-start" (click)="removed.emit()">
         Delete the joint
       </button>
     </section>
   `,
   styles: `
-    section {
-      display: grid;
-      gap: 12px;
-      max-width: 900px;
-    }
     h2 {
       font-size: var(--heading);
 
@@ -225,10 +220,6 @@ type Chosen = NonNullable<ReturnType<JoineryView['chosen']>>;
       align-items: end;
       gap: 4px 18px;
     }
-    .checks {
-      padding: 0;
-      list-style: none;
-    }
     li {
       display: grid;
       grid-template-columns: 22px minmax(0, 1fr);
@@ -245,21 +236,9 @@ type Chosen = NonNullable<ReturnType<JoineryView['chosen']>>;
     .error .sign {
       color: var(--hazard);
     }
-    table {
-      justify-self: start;
-      border-collapse: collapse;
-    }
-    th {
-      color: var(--ink-soft);
-      font-weight: 400;
-      text-align: start;
-    }
     th,
     td {
       padding: 2px 18px 2px 0;
-    }
-    .delete {
-      justify-self: start;
     }
   `,
 })

@@ -21,7 +21,7 @@ import { LEVEL_NAMES, LEVEL_SIGNS } from './words';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="tab">
-      <section aria-label="Joints">
+      <section class="stack" aria-label="Joints">
         <div class="row flow">
           <button type="button" matButton="filled" [disabled]="parts().length < 2" (click)="add()">
             Add a joint
@@ -91,15 +91,6 @@ import { LEVEL_NAMES, LEVEL_SIGNS } from './words';
       grid-template-columns: 320px minmax(0, 1fr);
       gap: 24px;
       padding-top: 12px;
-    }
-    section {
-      display: grid;
-      align-content: start;
-      gap: 8px;
-    }
-    ul {
-      padding-left: 0;
-      list-style: none;
     }
     mat-list-option {
       border-radius: 8px;

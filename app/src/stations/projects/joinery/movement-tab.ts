@@ -27,7 +27,7 @@ const signed = (value: number): string =>
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="tab stack">
-      <div class="fields">
+      <div class="fields flow ends">
         <al-choice-field
           label="where it will stand"
           [value]="room().id"
@@ -83,7 +83,7 @@ const signed = (value: number): string =>
       }
       <h2 class="label">Parts, across their grain</h2>
       <div class="scroll">
-        <table>
+        <table class="listed">
           <thead>
             <tr>
               <th scope="col">part</th>
@@ -127,7 +127,7 @@ const signed = (value: number): string =>
         </table>
       </div>
       <h2 class="label">At the joints</h2>
-      <ul>
+      <ul class="stack gap-4">
         @for (joint of view.joints(); track joint.joint.id) {
           <li [class]="joint.moves.level">
             <span class="sign strong" [attr.aria-label]="levels[joint.moves.level] + ': '">{{
@@ -144,7 +144,7 @@ const signed = (value: number): string =>
           <li class="muted">No joints yet.</li>
         }
       </ul>
-      <p class="caution" role="note">
+      <p class="caution cautious" role="note">
         <strong>Both faces alike.</strong> Finish, stain or water on one face only cups a board and lifts
         veneer: give the other face the same, on the same day.
       </p>
@@ -154,43 +154,22 @@ const signed = (value: number): string =>
     .tab {
       padding-top: 12px;
     }
-    .fields {
-      display: flex;
-      flex-wrap: wrap;
-      align-items: end;
-      gap: 10px;
-
-      al-choice-field {
-        min-width: 240px;
-      }
-      al-figure-field {
-        width: 130px;
-      }
+    al-choice-field {
+      min-width: 240px;
+    }
+    al-figure-field {
+      width: 130px;
     }
     .scroll {
       overflow-x: auto;
     }
     table {
-      border-collapse: collapse;
-    }
-    th {
-      color: var(--ink-soft);
-      font-weight: 400;
-      text-align: start;
+      width: auto;
     }
     th,
     td {
       padding: 4px 20px 4px 0;
       vertical-align: top;
-    }
-    tbody tr {
-      border-top: 1px solid var(--line);
-    }
-    ul {
-      display: grid;
-      gap: 4px;
-      padding: 0;
-      list-style: none;
     }
     li {
       display: grid;
@@ -199,11 +178,6 @@ const signed = (value: number): string =>
     .error .sign,
     .caution .sign {
       color: var(--hazard);
-    }
-    p.caution {
-      padding: 8px 12px;
-      border-left: 4px solid var(--hazard);
-      background: var(--hazard-tint);
     }
   `,
 })

@@ -61,7 +61,7 @@ const round = (value: number): number => Math.round(value * 10) / 10;
         </p>
         <p class="muted">{{ about() }}</p>
         @for (row of stages(); track row.key; let first = $first) {
-          <section [attr.aria-label]="'Stage ' + row.number">
+          <section class="card" [attr.aria-label]="'Stage ' + row.number">
             <p>
               <strong>{{ row.number }}</strong> {{ row.names }}
             </p>
@@ -90,7 +90,7 @@ const round = (value: number): number => Math.round(value * 10) / 10;
                 <button
                   type="button"
                   matButton="filled"
-                  class="close"
+                  class="to-start"
                   [disabled]="row.waits !== ''"
                   (click)="closed(row.id)"
                 >
@@ -107,7 +107,7 @@ const round = (value: number): number => Math.round(value * 10) / 10;
         @if (plan.clamps.short === null) {
           you have {{ plan.clamps.have }}
         } @else {
-          <strong class="short"
+          <strong class="alarm"
             >you have
             {{
               plan.clamps.short === 'too-short' ? plan.clamps.all + ', too short' : plan.clamps.have
@@ -115,7 +115,7 @@ const round = (value: number): number => Math.round(value * 10) / 10;
           >
         }
       </p>
-      @for (line of clampWords(); track line) {
+      @for (line of clampWords(); track $index) {
         <p class="muted">{{ line }}</p>
       }
       @if (diagonal(); as mm) {
@@ -123,7 +123,7 @@ const round = (value: number): number => Math.round(value * 10) / 10;
           Square when both diagonals are <b><al-length [mm]="mm" /></b>.
         </p>
       }
-      @for (note of plan.notes; track note) {
+      @for (note of plan.notes; track $index) {
         <p class="caution cautious" role="note">{{ note }}</p>
       }
       @for (caution of glueCautions(); track caution.danger) {
@@ -138,7 +138,7 @@ const round = (value: number): number => Math.round(value * 10) / 10;
       <p class="muted">Squeeze-out: {{ squeeze().how }}.</p>
       <mat-expansion-panel class="no-print">
         <mat-expansion-panel-header>Glue, helpers, room, clamps</mat-expansion-panel-header>
-        <div class="fields">
+        <div class="fields pair">
           <al-choice-field
             label="glue"
             [value]="habits().glue"
@@ -187,28 +187,6 @@ const round = (value: number): number => Math.round(value * 10) / 10;
           >Clamps on hand, spreading and closing</a
         >
       </mat-expansion-panel>
-    }
-  `,
-  styles: `
-    section {
-      display: grid;
-      gap: 4px;
-      padding: 12px 14px;
-      border: 1px solid var(--line);
-      border-radius: 10px;
-      background: var(--surface);
-    }
-    .close {
-      justify-self: start;
-      margin-top: 4px;
-    }
-    .short {
-      color: var(--hazard);
-    }
-    .fields {
-      display: grid;
-      grid-template-columns: 1fr 1fr;
-      gap: 10px;
     }
   `,
 })

@@ -60,6 +60,7 @@ import { PanelState } from './panel-state';
   ],
   providers: [FloorView, PanelState],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'scrolls' },
   templateUrl: './panel-bench.html',
   styleUrl: './panel-bench.scss',
 })

@@ -15,7 +15,7 @@ const one = (value: number): string => String(Math.round(value * 10) / 10);
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (state.figures(); as now) {
-      <dl>
+      <dl class="figures">
         @if (now.joints > 0 && layers() === false) {
           <div>
             <dt>largest tone step</dt>
@@ -51,20 +51,14 @@ const one = (value: number): string => String(Math.round(value * 10) / 10);
           <dd>{{ now.kg === null ? 'not known' : round(now.kg) + ' kg' }}</dd>
         </div>
       </dl>
-      <ul>
-        @for (line of lines(); track line) {
+      <ul class="stack gap-2">
+        @for (line of lines(); track $index) {
           <li>{{ line }}</li>
         }
       </ul>
     }
   `,
   styles: `
-    dl {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 10px 34px;
-      margin: 6px 0;
-    }
     dt {
       color: var(--ink-soft);
     }
@@ -77,11 +71,6 @@ const one = (value: number): string => String(Math.round(value * 10) / 10);
     }
     .short {
       color: var(--hazard);
-    }
-    ul {
-      display: grid;
-      gap: 2px;
-      padding-left: 18px;
     }
   `,
 })
