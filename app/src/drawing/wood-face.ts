@@ -29,7 +29,7 @@ function outlinePath(piece: Piece, face: 'A' | 'B', pxPerMm: number): string {
       [attr.stroke]="tone().line"
     />
     <svg:path class="grain" [attr.d]="grain()" [attr.stroke]="tone().line" fill="none" />
-    @for (side of sides(); track side.id) {
+    @for (side of sides(); track $index) {
       <svg:rect
         class="side-mark"
         [attr.x]="side.x"
@@ -38,7 +38,7 @@ function outlinePath(piece: Piece, face: 'A' | 'B', pxPerMm: number): string {
         [attr.height]="side.height"
       />
     }
-    @for (finding of marks(); track finding.id) {
+    @for (finding of marks(); track $index) {
       <svg:g alFindingMark [finding]="finding" [pxPerMm]="pxPerMm()" [turnedOver]="over()" />
     }
   `,

@@ -3,9 +3,9 @@ import { Subject, distinctUntilChanged } from 'rxjs';
 
 /** Rows beyond the window on each side that are drawn ahead, px. */
 const AHEAD = 400;
-/** Rows that are drawn in one turn; the rest follows in the next ones. */
-const ROWS_AT_ONCE = 5;
-/** Racks with fewer rows are drawn at one go. */
+/** Rows that are drawn in one turn; the rest follows in the next ones, so that what is typed never waits for them. */
+const ROWS_AT_ONCE = { few: 4, many: 5 };
+/** Racks with fewer rows are drawn at one go while they are scrolled; those with more afresh when others lie there. */
 const MANY_ROWS = 1000;
 /** Room below the last row, so that it can be scrolled clear of the actions on a piece, px. */
 const FOOT = 76;
@@ -16,11 +16,11 @@ interface Range {
 }
 
 /** The rows to draw now: those that are drawn and still wanted, and a few more, downward from the first in view. */
-function nextRange(drawn: Range, wanted: Range, firstInView: number): Range {
+function nextRange(drawn: Range, wanted: Range, firstInView: number, atOnce: number): Range {
   let [start, end] = [Math.max(drawn.start, wanted.start), Math.min(drawn.end, wanted.end)];
   if (start >= end) start = end = firstInView;
-  const below = Math.min(ROWS_AT_ONCE, wanted.end - end);
-  const above = Math.min(ROWS_AT_ONCE - below, start - wanted.start);
+  const below = Math.min(atOnce, wanted.end - end);
+  const above = Math.min(atOnce - below, start - wanted.start);
   return { start: start - above, end: end + below };
 }
 
@@ -57,10 +57,10 @@ export class KnownHeightsScroll implements VirtualScrollStrategy {
   }
 
   onContentScrolled(): void {
-    this.update();
+    this.update(true);
   }
   onDataLengthChanged(): void {
-    this.update();
+    // Whoever changes the rows says their heights as well, and once is enough.
   }
   onContentRendered(): void {
     // Heights are known beforehand; nothing to measure.
@@ -85,7 +85,7 @@ export class KnownHeightsScroll implements VirtualScrollStrategy {
     else if (bottom > from + size) viewport.scrollToOffset(bottom - size + 8);
   }
 
-  private update(): void {
+  private update(scrolled = false): void {
     const { viewport, tops } = this;
     if (!viewport) return;
     const count = tops.length - 1;
@@ -95,7 +95,9 @@ export class KnownHeightsScroll implements VirtualScrollStrategy {
       start: this.rowAt(from - AHEAD),
       end: Math.min(count, this.rowAt(from + viewport.getViewportSize() + AHEAD) + 1),
     };
-    const range = count < MANY_ROWS ? wanted : nextRange(this.drawn, wanted, this.rowAt(from));
+    const few = count < MANY_ROWS;
+    const atOnce = few && scrolled ? count : few ? ROWS_AT_ONCE.few : ROWS_AT_ONCE.many;
+    const range = nextRange(this.drawn, wanted, this.rowAt(from), atOnce);
     this.drawn = range;
     viewport.setRenderedRange(range);
     viewport.setRenderedContentOffset(tops[range.start] ?? 0);

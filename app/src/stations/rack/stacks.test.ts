@@ -126,6 +126,22 @@ describe('scrolling over rows of known heights', () => {
     }
   });
 
+  it('draws other rows a few in a turn, so that who types need not wait, and what is scrolled to at once', () => {
+    const scroll = new KnownHeightsScroll();
+    const viewport = new FakeViewport();
+    scroll.attach(viewport as never);
+    scroll.setRows(rows.slice(0, 1));
+    scroll.setRows(rows.slice(0, 100));
+    const first = viewport.range.end;
+    expect(topOf(first)).toBeLessThan(900);
+    vi.runAllTimers();
+    expect(topOf(viewport.range.end)).toBeGreaterThanOrEqual(900);
+    viewport.offset = topOf(50);
+    scroll.onContentScrolled();
+    expect(topOf(viewport.range.start)).toBeLessThanOrEqual(viewport.offset);
+    expect(topOf(viewport.range.end)).toBeGreaterThanOrEqual(viewport.offset + 500);
+  });
+
   it('reveals a row by scrolling no further than it must', () => {
     const scroll = new KnownHeightsScroll();
     const viewport = new FakeViewport();
