@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { warpLoss } from '../yield/thickness/warp-loss.ts';
 import { blankFor, pullFlatForce } from '../yield/thickness/blank.ts';
 import { routeOf } from './route.ts';
+import { changedRoute } from './route-change.ts';
 import type { MillingSchool, RouteMachines, RoutePiece, RouteSize } from './route-steps.ts';
 
 const SHOP: RouteMachines = {
@@ -244,6 +245,18 @@ describe('whatever the piece and the shop', () => {
         for (const { why } of steps) expect(why.length).toBeGreaterThan(10);
       }),
       { numRuns: 1500 },
+    );
+  });
+
+  it('never has a fault that a maker would have to put in', () => {
+    fc.assert(
+      fc.property(piece, asked, machines, school, (from, to, shop, way) => {
+        const { edges, metal } = from;
+        const looked = changedRoute(routeOf(from, to, shop, way), [], { edges, metal });
+        expect(looked.flatMap(({ id, fault }) => (fault === undefined ? [] : [`${id}: ${fault}`]))).toEqual(
+          [],
+        );
+      }),
     );
   });
 
