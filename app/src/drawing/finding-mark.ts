@@ -153,6 +153,9 @@ const LEAST_PX = 7;
       }
       @case ('crack') {
         <svg:path class="line" [attr.d]="zigzag()" />
+        @if (kind() === 'split') {
+          <svg:path class="line thin" transform="translate(0 4)" [attr.d]="zigzag()" />
+        }
       }
       @case ('arc') {
         <svg:path class="line" [attr.d]="arcs()" />
@@ -183,6 +186,9 @@ const LEAST_PX = 7;
       }
       @case ('channel') {
         <svg:rect class="channel" [attr.x]="x()" [attr.y]="y()" [attr.width]="w()" [attr.height]="h()" />
+        @if (kind() === 'tongue') {
+          <svg:path class="line thin" [attr.d]="middle()" />
+        }
       }
       @case ('scratches') {
         <svg:rect
@@ -281,6 +287,8 @@ export class FindingMark {
       return `M${this.x() + 1} ${y}h${Math.max(1, this.w() - 2)}`;
     }).join('');
   });
+
+  protected readonly middle = computed(() => `M${this.x()} ${this.cy()}h${this.w()}`);
 
   /** Short strokes across the grain, as a plane or a saw leaves them. */
   protected readonly ticks = computed(() => {

@@ -1,6 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { type PlannedCut } from '@aldrek/core/project';
-import { formatLength, fullWidth, speciesLabel, type Piece, type Rect } from '@aldrek/core/wood';
+import {
+  formatAtLeast,
+  formatLength,
+  fullWidth,
+  speciesLabel,
+  type Piece,
+  type Rect,
+} from '@aldrek/core/wood';
 import { inject } from '@angular/core';
 import { LENGTH_UNIT } from '../format/length-unit';
 import { WoodFace } from './wood-face';
@@ -247,7 +254,9 @@ export class PlanBoard {
       const scale = this.pxPerMm();
       const [w, h] = [cut.length * scale, cut.width * scale];
       const offcut = cut.partId === 'offcut';
-      const size = `${formatLength(Math.floor(cut.length), this.unit())} × ${formatLength(Math.floor(cut.width), this.unit())}`;
+      // An offcut is named by what it gives for certain, a part by what it is cut to.
+      const written = offcut ? formatAtLeast : formatLength;
+      const size = `${written(cut.length, this.unit())} × ${written(cut.width, this.unit())}`;
       const full = `offcut ${size}`;
       const text = h < 15 ? null : w > full.length * 7 ? full : w > size.length * 7 ? size : null;
       const letter = this.letters().get(cut.partId) ?? '?';

@@ -8,6 +8,7 @@ export { isDay } from '../foundation/calendar-day.ts';
 // Units of the trade
 export {
   formatInches,
+  formatAtLeast,
   formatLength,
   formatMm,
   inchParts,

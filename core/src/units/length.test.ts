@@ -4,6 +4,7 @@ import {
   formatCm,
   formatFeetInches,
   formatInches,
+  formatAtLeast,
   formatLength,
   formatM,
   formatMm,
@@ -76,6 +77,9 @@ describe('printing lengths', () => {
     expect(formatM(1195)).toBe('1.195 m');
     expect(formatLength(190.5, 'inch')).toBe('7 1/2');
     expect(formatLength(1190.5, 'mm')).toBe('1,190.5');
+    expect(formatAtLeast(1190.9, 'mm')).toBe('1,190');
+    expect(formatAtLeast(50.8, 'inch')).toBe('2');
+    expect(formatAtLeast(50.7, 'inch')).toBe('1 15/16');
   });
 
   it('splits inches so that a fraction can be drawn, in lowest terms', () => {

@@ -176,3 +176,9 @@ export function formatM(mm: number): string {
 export function formatLength(mm: number, unit: LengthUnit, denominator = 16): string {
   return unit === 'mm' ? formatMm(mm) : inchText(inchParts(mm, denominator));
 }
+
+/** A length that is there at least: down to the whole mm or the sixteenth, so that it never promises more. */
+export function formatAtLeast(mm: number, unit: LengthUnit, denominator = 16): string {
+  const step = unit === 'mm' ? 1 : MM_PER_INCH / denominator;
+  return formatLength(Math.floor(mm / step + 1e-6) * step, unit, denominator);
+}

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { WANTED_NAMES, type Project } from '@aldrek/core/project';
-import { formatLength } from '@aldrek/core/wood';
+import { formatAtLeast } from '@aldrek/core/wood';
 import { volumeInDm3 } from '../../format/measures';
 import { ProjectActions } from '../../shop-store/project-actions';
 import { ShopStore } from '../../shop-store/shop.store';
@@ -89,7 +89,7 @@ export class PlanCompare {
       row(
         'longest offcut',
         ({ longestOffcut }) => longestOffcut,
-        (v) => formatLength(Math.floor(v), this.store.unit()),
+        (v) => formatAtLeast(v, this.store.unit()),
         true,
       ),
       row('glue joints', ({ joints }) => joints, String),
