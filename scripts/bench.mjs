@@ -3,7 +3,7 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureChromium } from './chromium.mjs';
-import { command, ensureBuilt, ensureInstalled, environment, root, run } from './machine.mjs';
+import { command, ensureBuilt, ensureInstalled, environment, root, run, sparing } from './machine.mjs';
 
 /** Arguments that make each benchmark short. */
 const BRIEF = {
@@ -24,7 +24,9 @@ const inCore = (name) => existsSync(join(root, `core/bench/${name}.ts`));
 
 async function bench(name, args) {
   if (inCore(name))
-    return run(process.execPath, ['--import', 'tsx', join(root, `core/bench/${name}.ts`), ...args]);
+    return run(process.execPath, ['--import', 'tsx', join(root, `core/bench/${name}.ts`), ...args], {
+      env: sparing,
+    });
   const browser = join(root, `e2e/bench/${name}.mjs`);
   if (!existsSync(browser)) throw new Error(`there is no benchmark ${name} in core/bench or e2e/bench`);
   await ensureBuilt();

@@ -1,5 +1,5 @@
 // `npm run --silent core -- VERB < in.json > out.json`: the core on the command line, bundled when it has changed.
-import { command, ensureInstalled, once, root, run } from './machine.mjs';
+import { command, ensureInstalled, once, root, run, sparing } from './machine.mjs';
 import { join } from 'node:path';
 
 command(async () => {
@@ -22,5 +22,7 @@ command(async () => {
       });
     },
   );
-  process.exit(await run(process.execPath, [join(root, 'dist/core.mjs'), ...process.argv.slice(2)]));
+  process.exit(
+    await run(process.execPath, [join(root, 'dist/core.mjs'), ...process.argv.slice(2)], { env: sparing }),
+  );
 });

@@ -16,6 +16,9 @@ export const environment = {
   PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: '1',
 };
 
+/** For searches: threads that share what the C library sets aside for them take a quarter less memory (glibc; nothing elsewhere). */
+export const sparing = { ...environment, MALLOC_ARENA_MAX: '1' };
+
 /** Runs a command to its end, passing signals on; resolves with its exit code. */
 export function run(command, args, options = {}) {
   return new Promise((resolve, reject) => {

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, viewChildren } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import {
   FormControl,
@@ -116,6 +116,7 @@ export class BatchEditSheet {
   private readonly actions = inject(RackActions);
   private readonly store = inject(ShopStore);
   private readonly ref = inject(MatDialogRef);
+  private readonly lists = viewChildren(MatAutocompleteTrigger);
   protected readonly texts = [
     { key: 'place', name: 'place' },
     { key: 'species', name: 'species, ? for a guess' },
@@ -132,6 +133,12 @@ export class BatchEditSheet {
     moisture: new FormControl(0, { nonNullable: true }),
   });
   private readonly written = toSignal(this.form.valueChanges, { initialValue: this.form.value });
+
+  constructor() {
+    // The first field has the focus from the start; its list would lie over the others and the buttons.
+    this.ref.afterOpened().subscribe(() => this.lists().forEach((list) => list.closePanel()));
+  }
+
   private readonly edit = computed((): BatchEdit => {
     const { place = '', species = '', name = '', find = '', thickness = 0, moisture = 0 } = this.written();
     const kind = species.trim() === '' ? undefined : findSpecies(species.replace(/\s*\?$/, '').trim());

@@ -1,12 +1,15 @@
+import { TestKey } from '@angular/cdk/testing';
 import type { HarnessLoader } from '@angular/cdk/testing';
 import type { Provider } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { MAT_DIALOG_DATA, MatDialogRef } from '@angular/material/dialog';
+import { MatAutocompleteHarness } from '@angular/material/autocomplete/testing';
 import { MatButtonHarness } from '@angular/material/button/testing';
 import { MatButtonToggleGroupHarness } from '@angular/material/button-toggle/testing';
 import { MatInputHarness } from '@angular/material/input/testing';
 import { MatFormFieldHarness } from '@angular/material/form-field/testing';
 import { MatSelectHarness } from '@angular/material/select/testing';
+import { Subject } from 'rxjs';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { show, withShop } from '../../../test-support/component';
 import { FakeWorker } from '../../../test-support/fake-worker';
@@ -24,17 +27,32 @@ const PIECES = [
   aBoard({ id: 'b', tag: 'P-02', place: 'loft', name: 'slat', thickness: 25 }),
 ];
 
+/** Says that the dialog stands open. */
+const opened = new Subject<void>();
+
 beforeEach(() => close.mockClear());
 
 const sheet = (data: unknown): Provider[] => [
   { provide: MAT_DIALOG_DATA, useValue: data },
-  { provide: MatDialogRef, useValue: { close } },
+  { provide: MatDialogRef, useValue: { close, afterOpened: () => opened } },
 ];
 
 const press = async (loader: HarnessLoader, text: string | RegExp): Promise<void> =>
   (await loader.getHarness(MatButtonHarness.with({ text }))).click();
 
 describe('changing several pieces', () => {
+  it('opens with the first field in hand and no list over the others; asked for, the list comes', async () => {
+    await withShop({ pieces: PIECES }, sheet(PIECES));
+    const { loader } = await show(BatchEditSheet);
+    const [place] = await loader.getAllHarnesses(MatAutocompleteHarness);
+    await place?.focus();
+    expect(await place?.isOpen()).toBe(true);
+    opened.next();
+    expect(await place?.isOpen()).toBe(false);
+    await (await place?.host())?.sendKeys(TestKey.DOWN_ARROW);
+    expect(await place?.isOpen()).toBe(true);
+  });
+
   it('shows what they share, refuses what nobody knows, and changes only what was written', async () => {
     const store = await withShop({ pieces: PIECES }, sheet(PIECES));
     const { loader, element } = await show(BatchEditSheet);
