@@ -49,7 +49,7 @@ const NOTHING_PROVEN = { spent: null, counted: null } as const;
 const STEPS_PER_PROOF = 3;
 const STEPS_PER_EARLY_PROOF = 25;
 /** The second of two searches proves on by so many steps for each of its own: they are shorter. */
-const PROOFS_BESIDE = 2;
+const PROOFS_BESIDE = 12;
 
 /**
  * Yields the first plan at once, then after every little while the best so far. The caller decides when

@@ -95,6 +95,22 @@ describe('the proof', () => {
     expect(prover.best).toBeLessThanOrEqual(best + 1e-6);
   });
 
+  it('proves more on finer cells, where nothing is left to part plans by', () => {
+    const instance = salvageInstance({ boards: 9, pieces: 8 }, 9);
+    const best = searched(instance, 200) ?? 0;
+    const coarse = [
+      { length: 20, width: 8 },
+      { length: 40, width: 16 },
+    ];
+    const prover = new Prover(new Problem(instance), solver, coarse);
+    let before = 0;
+    for (const _ of prover.raise(() => best)) if (prover.work.refined === 0) before = prover.best ?? 0;
+    expect(prover.done).toBe(true);
+    expect(prover.work.refined).toBeGreaterThan(0);
+    expect(prover.best).toBeGreaterThan(1.005 * before);
+    expect(prover.best).toBeLessThanOrEqual(best + 1e-6);
+  });
+
   it('never exceeds a known optimum', () => {
     const { instance, optimum } = knownOptimum(30, 12, 2);
     const bound = proven(instance) ?? 0;

@@ -14,6 +14,10 @@
  * Where no board is left to part plans by, they are parted by copies: those that cut at most k of a part from a board, and those
  * that cut more. Both say it by a row like the above, Σ (cut − k) × use ≤ 0 and Σ (cut − k − 1) × use ≥ 0.
  *
+ * Where nothing is left to part a case by, its programme is decided, and what is missing is lost to the cells. They are made
+ * finer then, in a programme of its own, as ways to cut on coarser cells may not be possible on finer ones; cases keep what is
+ * proven of them, and each is asked again at the prices it had before it is parted further.
+ *
  * Proof. For prices π ≥ 0 of wants, μ ≥ 0 of those rows: a real way to cut board b has n ≤ d, hence gains at most
  * max over relaxed ways of Σ (π − μ) n + credit, plus Σ μ d, less what it spends. So for any π and μ
  *   Σ π d − Σ max(0, gain of b)
@@ -34,6 +38,7 @@ import {
   type Demand,
   type MasterBoard,
   type Prices,
+  type RelaxedColumn,
 } from './relaxed-master.ts';
 import type { Fineness, RelaxedItem } from './relaxed-item.ts';
 import { SCALE } from './scale.ts';
@@ -60,7 +65,15 @@ interface Settled {
   readonly prices: Prices;
   readonly use: ReadonlyMap<number, number>;
   readonly given: ReadonlyMap<string, number>;
+  /** How many times the cells had been made finer by then. */
+  readonly refined: number;
 }
+
+/** Cells are made finer by so much, so many times. */
+const FINER = 1.6;
+const MOST_REFINED = 3;
+/** Rounds of a case on finer cells, at the prices that it had and then at others. */
+const REFINED_ROUNDS = 3;
 
 /** Cases looked at at most, and rounds that each is given. */
 const MOST_CASES = 200;
@@ -83,20 +96,22 @@ export class Prover {
   done = false;
   /** Prices of all plans together have settled: what follows are cases, which prove little more at a time. */
   settled = false;
-  /** Boards asked so far, and programmes solved. */
-  readonly work = { asked: 0, programmes: 0 };
+  /** Boards asked so far, programmes solved, and how often cells were made finer. */
+  readonly work = { asked: 0, programmes: 0, refined: 0 };
   private readonly demands: Demand[] = [];
   private readonly demandOf: Int32Array;
   private readonly boards: (BoardAtHand | null)[];
-  private readonly master: RelaxedMaster;
+  private master: RelaxedMaster;
+  /** Ways to cut that are possible whatever the cells. */
+  private readonly real: RelaxedColumn[] = [];
   private readonly knapsack = new Knapsack();
   private readonly byWant: Float64Array;
 
   constructor(
     private readonly problem: Problem,
-    solver: Solver,
+    private readonly solver: Solver,
     /** Cells, from coarse to fine: the coarse ones guide the finer. */
-    private readonly fineness: readonly Fineness[] = LEVELS,
+    private fineness: readonly Fineness[] = LEVELS,
   ) {
     const { wants, instance } = problem;
     this.demandOf = new Int32Array(wants.length);
@@ -141,11 +156,16 @@ export class Prover {
     const { problem } = this;
     const { instance } = problem;
     const from = problem.board(b);
-    return (board.kernels ??= SCHOOLS.map((school) => {
+    const known = board.kernels?.[0]?.length ?? 0;
+    if (board.kernels && known === this.fineness.length) return board.kernels;
+    return (board.kernels = SCHOOLS.map((school, s) => {
       const items = Array.from(board.demands, (d) =>
         relaxedItem((this.demands[d] as Demand).want, from.width, instance.jointAllowance),
       );
-      return this.fineness.map((fine) => new RelaxedPricing(from, items, problem.keepOf(b), school, fine));
+      const finer = this.fineness
+        .slice(known)
+        .map((fine) => new RelaxedPricing(from, items, problem.keepOf(b), school, fine));
+      return [...(board.kernels?.[s] ?? []), ...finer];
     }));
   }
 
@@ -163,13 +183,28 @@ export class Prover {
         const d = this.demandOf[column.gives[i] as number] as number;
         much.set(d, (much.get(d) ?? 0) + (column.gives[i + 1] as number));
       }
-      this.master.add({
+      this.real.push({
         board: column.board,
         cost: column.cost,
         of: Int32Array.from(much.keys()),
         much: Float64Array.from(much.values()),
       });
     }
+    for (const column of this.real) this.master.add(column);
+  }
+
+  /** Makes the cells finer, if that may be: what was found on coarser ones is no longer taken for possible. */
+  private refine(): boolean {
+    if (this.work.refined === MOST_REFINED) return false;
+    this.work.refined++;
+    const { length, width } = this.fineness[this.fineness.length - 1] as Fineness;
+    this.fineness = [
+      ...this.fineness,
+      { length: Math.round(FINER * length), width: Math.round(FINER * width) },
+    ];
+    this.master = new RelaxedMaster(this.problem, this.solver, this.demands, this.boards);
+    for (const column of this.real) this.master.add(column);
+    return true;
   }
 
   /**
@@ -187,7 +222,7 @@ export class Prover {
 
   /**
    * The best bound on plans of one case: prices are settled in at most so many rounds, and every better bound is told.
-   * Null where the programme has no answer.
+   * Null where the programme has no answer. `again`: first at the prices to begin with, as they are.
    */
   private *settle(
     which: Case,
@@ -195,11 +230,13 @@ export class Prover {
     target: () => number,
     rounds: number,
     told: (bound: number) => void,
+    again = false,
   ): Generator<void, Settled | null> {
     let center = begin;
     let idle = 0;
     let settled: Settled | null = null;
     let best = 0;
+    if (again && begin) best = (yield* this.ask(which, begin, target())).bound;
     for (let round = 0; round < rounds; round++) {
       const answer = this.master.linear(which);
       if (!answer) break;
@@ -214,7 +251,14 @@ export class Prover {
         center = prices;
         told(best);
       }
-      settled = { which, bound: best, prices: center ?? prices, use: answer.use, given: answer.given };
+      settled = {
+        which,
+        bound: best,
+        prices: center ?? prices,
+        use: answer.use,
+        given: answer.given,
+        refined: this.work.refined,
+      };
       const little = best - before < NEGLIGIBLE * Math.max(NEVER_ZERO, answer.objective);
       if (gained.added === 0) {
         if (exact) break;
@@ -236,8 +280,17 @@ export class Prover {
     for (let n = 0; n < MOST_CASES && (this.best ?? 0) < target() - SAME_COST; n++) {
       open.sort((a, b) => a.bound - b.bound);
       const parent = open[0] as Settled;
-      const cases = this.partedByBoard(parent) ?? this.partedByCopies(parent);
-      if (cases === null) break;
+      const stale = parent.refined < this.work.refined;
+      const cases = stale ? null : (this.partedByBoard(parent) ?? this.partedByCopies(parent));
+      if (cases === null) {
+        if (!stale && !this.refine()) break;
+        const { which, prices, bound } = parent;
+        const finer = yield* this.settle(which, prices, target, REFINED_ROUNDS, () => undefined, true);
+        if (!finer) break;
+        open[0] = { ...finer, bound: Math.max(finer.bound, bound) };
+        this.raiseTo(open);
+        continue;
+      }
       const children: Settled[] = [];
       for (const child of cases) {
         const settled = yield* this.settle(child, null, target, CASE_ROUNDS, () => undefined);
@@ -245,9 +298,14 @@ export class Prover {
       }
       if (children.length < cases.length) break;
       open.splice(0, 1, ...children);
-      const least = open.reduce((low, { bound }) => Math.min(low, bound), Infinity);
-      this.best = Math.max(this.best ?? 0, least);
+      this.raiseTo(open);
     }
+  }
+
+  /** What holds in all cases holds. */
+  private raiseTo(open: readonly Settled[]): void {
+    const least = open.reduce((low, { bound }) => Math.min(low, bound), Infinity);
+    this.best = Math.max(this.best ?? 0, least);
   }
 
   /** The plans that leave a board and those that cut it, where the programme cuts it in part and that decides most; or null. */
