@@ -28,19 +28,10 @@ import type { Solver } from '../linear.ts';
 import { boundBoard, Knapsack, type BoundBoard } from './knapsack-bound.ts';
 import type { Column, Problem } from '../problem.ts';
 import { NEVER_ZERO, SAME_COST } from '../tolerances.ts';
-import type { Want } from '../want.ts';
-import {
-  ALL,
-  pairFrom,
-  pairOf,
-  RelaxedMaster,
-  type Case,
-  type Demand,
-  type MasterBoard,
-  type Prices,
-  type RelaxedColumn,
-} from './relaxed-master.ts';
-import type { Fineness, RelaxedItem } from './relaxed-item.ts';
+import { ALL, pairOf, partedByBoard, partedByCopies, type Case, type Settled } from './cases.ts';
+import { drawn, whole, type Prices } from './prices.ts';
+import { RelaxedMaster, type Demand, type MasterBoard, type RelaxedColumn } from './relaxed-master.ts';
+import { relaxedItem, type Fineness } from './relaxed-item.ts';
 import { SCALE } from './scale.ts';
 import { RelaxedPricing, type Guide, type RelaxedGain } from './relaxed-pricing.ts';
 
@@ -58,17 +49,6 @@ const LEVELS: readonly Fineness[] = [
   { length: 60, width: 24 },
   { length: 160, width: 64 },
 ];
-/** What is proven of a case, at which prices, and how much of each board the programme cuts. */
-interface Settled {
-  readonly which: Case;
-  readonly bound: number;
-  readonly prices: Prices;
-  readonly use: ReadonlyMap<number, number>;
-  readonly given: ReadonlyMap<string, number>;
-  /** How many times the cells had been made finer by then. */
-  readonly refined: number;
-}
-
 /** Cells are made finer by so much, so many times. */
 const FINER = 1.6;
 const MOST_REFINED = 3;
@@ -78,9 +58,6 @@ const REFINED_ROUNDS = 3;
 /** Cases looked at at most, and rounds that each is given. */
 const MOST_CASES = 200;
 const CASE_ROUNDS = 2;
-/** A board cut by less than this, or but for this, is taken for whole. */
-const LEAST_SHARE = 0.02;
-
 const SCHOOLS = ['ripFirst', 'crosscutFirst'] as const;
 /** How far prices are drawn toward the best so far. */
 const DRAWN = 0.5;
@@ -281,7 +258,7 @@ export class Prover {
       open.sort((a, b) => a.bound - b.bound);
       const parent = open[0] as Settled;
       const stale = parent.refined < this.work.refined;
-      const cases = stale ? null : (this.partedByBoard(parent) ?? this.partedByCopies(parent));
+      const cases = stale ? null : this.parted(parent);
       if (cases === null) {
         if (!stale && !this.refine()) break;
         const { which, prices, bound } = parent;
@@ -302,51 +279,22 @@ export class Prover {
     }
   }
 
+  /** A case in two, or null where the programme decides for a plan. */
+  private parted(of: Settled): readonly Case[] | null {
+    const many = this.demands.length;
+    return (
+      partedByBoard(of, (b) => this.boards[b]?.cost ?? 0) ??
+      partedByCopies(of, (b, d) => {
+        const board = this.boards[b];
+        return !board || this.demands[d]?.panel ? null : (of.prices.of[board.species * many + d] as number);
+      })
+    );
+  }
+
   /** What holds in all cases holds. */
   private raiseTo(open: readonly Settled[]): void {
     const least = open.reduce((low, { bound }) => Math.min(low, bound), Infinity);
     this.best = Math.max(this.best ?? 0, least);
-  }
-
-  /** The plans that leave a board and those that cut it, where the programme cuts it in part and that decides most; or null. */
-  private partedByBoard({ use, which }: Settled): readonly Case[] | null {
-    let [best, most] = [-1, 0];
-    for (const [b, share] of use) {
-      if (which.cut.has(b) || share < LEAST_SHARE || share > 1 - LEAST_SHARE) continue;
-      const weight = (this.boards[b]?.cost ?? 0) * Math.min(share, 1 - share);
-      if (weight > most) [best, most] = [b, weight];
-    }
-    if (best < 0) return null;
-    return [
-      { ...which, out: new Set([...which.out, best]) },
-      { ...which, cut: new Set([...which.cut, best]) },
-    ];
-  }
-
-  /** The plans that cut so many copies of a part from a board at the most, and those that cut more, likewise. */
-  private partedByCopies({ given, prices, which }: Settled): readonly Case[] | null {
-    let [best, most] = ['', 0];
-    for (const [pair, much] of given) {
-      const [b, d] = pairFrom(pair);
-      const board = this.boards[b];
-      if (!board || this.demands[d]?.panel) continue;
-      const share = much - Math.floor(much);
-      if (share < LEAST_SHARE || share > 1 - LEAST_SHARE) continue;
-      const price = prices.of[board.species * this.demands.length + d] as number;
-      const weight = price * Math.min(share, 1 - share);
-      if (weight > most) [best, most] = [pair, weight];
-    }
-    if (best === '') return null;
-    const copies = Math.floor(given.get(best) ?? 0);
-    const [b] = pairFrom(best);
-    return [
-      { ...which, most: new Map([...which.most, [best, copies]]) },
-      {
-        ...which,
-        cut: new Set([...which.cut, b]),
-        least: new Map([...which.least, [best, copies + 1]]),
-      },
-    ];
   }
 
   /** Prices of wants, the same for every species. */
@@ -468,9 +416,6 @@ export class Prover {
   }
 }
 
-/** A price in whole numbers, rounded down. */
-const whole = (price: number | undefined): number => Math.floor(Math.max(0, price ?? 0) * SCALE);
-
 /** The gain on the finest cells; null where coarser ones show already that it does not exceed the threshold. */
 function gainByLevels(
   levels: readonly RelaxedPricing[],
@@ -484,46 +429,4 @@ function gainByLevels(
     guide = finer;
   }
   return levels[levels.length - 1]?.gain(prices, threshold, guide) ?? null;
-}
-
-/** A want as relaxed pricing sees it on a board so wide. */
-export function relaxedItem(
-  { part, panel, gradeBit, shape }: Want,
-  boardWidth: number,
-  joint: number,
-): RelaxedItem {
-  const width = panel ? Math.max(part.minStrip ?? 1, 1) : part.width;
-  return {
-    length: part.length,
-    width,
-    gradeBit,
-    ...(panel ? { strip: { widest: Math.min(part.maxStrip ?? part.width, boardWidth), joint } } : {}),
-    ...(shape ? { inner: largestOf(shape) } : {}),
-  };
-}
-
-/** Of the rectangles x0, y0, x1, y1 of a shape the largest, as x, y, length, width. */
-function largestOf(shape: Float64Array): readonly [number, number, number, number] {
-  let best: [number, number, number, number] = [0, 0, 0, 0];
-  for (let i = 0; i < shape.length; i += 4) {
-    const [x0, y0, x1, y1] = shape.subarray(i, i + 4) as unknown as [number, number, number, number];
-    if ((x1 - x0) * (y1 - y0) > best[2] * best[3]) best = [x0, y0, x1 - x0, y1 - y0];
-  }
-  return best;
-}
-
-/** Prices drawn toward others: `share` of the second. */
-function drawn(one: Prices, other: Prices, share: number): Prices {
-  const mix = (a: ArrayLike<number>, b: ArrayLike<number> | undefined, many: number): Float64Array =>
-    Float64Array.from({ length: many }, (_, i) => (1 - share) * (a[i] ?? 0) + share * (b?.[i] ?? 0));
-  const rows = (side: 'over' | 'under'): Map<number, Float64Array> => {
-    const mixed = new Map<number, Float64Array>();
-    for (const board of new Set([...one[side].keys(), ...other[side].keys()])) {
-      const [a, b] = [one[side].get(board), other[side].get(board)];
-      const many = (a ?? b)?.length ?? 0;
-      mixed.set(board, mix(a ?? new Float64Array(many), b, many));
-    }
-    return mixed;
-  };
-  return { of: mix(one.of, other.of, one.of.length), over: rows('over'), under: rows('under') };
 }

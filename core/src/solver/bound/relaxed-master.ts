@@ -4,6 +4,8 @@
  * and those by which a case says how much a board gives at most or at least.
  */
 import type { Programme, Solver } from '../linear.ts';
+import { pairFrom, pairOf, type Case } from './cases.ts';
+import type { Prices } from './prices.ts';
 import type { Problem } from '../problem.ts';
 import type { Want } from '../want.ts';
 
@@ -28,29 +30,6 @@ export interface MasterBoard {
   readonly demands: Int32Array;
   readonly species: number;
 }
-
-export interface Prices {
-  /** By species, then demand. */
-  readonly of: Float64Array;
-  /** By board: prices of its rows for what it may give at most, by demand in turn with `demands`; and for what it must give. */
-  readonly over: ReadonlyMap<number, Float64Array>;
-  readonly under: ReadonlyMap<number, Float64Array>;
-}
-
-/** Plans of which is told which boards are cut or left, and how much of some demands a board gives at most and at least. */
-export interface Case {
-  readonly out: ReadonlySet<number>;
-  readonly cut: ReadonlySet<number>;
-  /** By {@link pairOf} board and demand. A board that must give something is cut as well. */
-  readonly most: ReadonlyMap<string, number>;
-  readonly least: ReadonlyMap<string, number>;
-}
-export const ALL: Case = { out: new Set(), cut: new Set(), most: new Map(), least: new Map() };
-
-/** A board and a demand as a key, and back. */
-export const pairOf = (board: number, demand: number): string => `${board} ${demand}`;
-export const pairFrom = (pair: string): readonly [number, number] =>
-  pair.split(' ').map(Number) as [number, number];
 
 /** What the programme says: prices, how much of each board it cuts, and what each gives of each demand, by {@link pairOf}. */
 interface RelaxedAnswer {

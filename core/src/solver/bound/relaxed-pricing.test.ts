@@ -5,7 +5,7 @@ import { randomInstance } from '../../../test-support/random-instances.ts';
 import type { MatchInstance } from '../instance.ts';
 import { THOROUGH, type KeepRule, type PatternBoard } from '../pattern.ts';
 import { Problem } from '../problem.ts';
-import { relaxedItem } from './prover.ts';
+import { relaxedItem } from './relaxed-item.ts';
 import type { Fineness, RelaxedItem } from './relaxed-item.ts';
 import { SCALE } from './scale.ts';
 import { RelaxedPricing } from './relaxed-pricing.ts';
