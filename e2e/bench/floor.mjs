@@ -26,7 +26,7 @@ const DEEDS = [
 ];
 
 try {
-  await withBrowser(4393, async (browser, address) => {
+  await withBrowser(4394, async (browser, address) => {
     const demo = await (await fetch(`${address}/demo/boathouse.json`)).json();
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' });
     await page.goto(`${address}/rack`);

@@ -6,7 +6,10 @@ type Scheme = 'light' | 'dark';
 
 /** All rules in the light scheme; in the dark one, of the same page, only that which looks at colours. */
 async function expectSound(page: Page, what: string, scheme: Scheme): Promise<void> {
-  await page.evaluate(() => Promise.all(document.getAnimations().map((animation) => animation.finished)));
+  // What is still being read from the browser is no screen yet.
+  await expect(page.locator('h1')).not.toHaveCount(0);
+  // One that is called off, as its element goes, is over as well.
+  await page.evaluate(() => Promise.allSettled(document.getAnimations().map(({ finished }) => finished)));
   const axe = new AxeBuilder({ page });
   const { violations, passes } = await (scheme === 'dark' ? axe.withRules('color-contrast') : axe).analyze();
   expect(passes.map(({ id }) => id)).toContain('color-contrast');
