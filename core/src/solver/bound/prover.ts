@@ -23,6 +23,8 @@
  *   Σ π d − Σ max(0, gain of b)
  * is a bound, whatever the programme was. In a case k takes the place of d, and a price ν ≥ 0 of a row ≥ is added to π and ν × (k + 1)
  * taken off: a way that cuts as much gains no less by that. It is summed in whole numbers, each rounded to the safe side.
+ *
+ * Longer than others: settling prices, asking boards and going through cases share the boards, the programme and its ways.
  */
 import type { Solver } from '../linear.ts';
 import { boundBoard, Knapsack, type BoundBoard } from './knapsack-bound.ts';

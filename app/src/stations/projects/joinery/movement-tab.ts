@@ -27,7 +27,7 @@ const signed = (value: number): string =>
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="tab stack">
-      <div class="fields flow ends">
+      <div class="flow ends">
         <al-choice-field
           label="where it will stand"
           [value]="room().id"
@@ -144,7 +144,7 @@ const signed = (value: number): string =>
           <li class="muted">No joints yet.</li>
         }
       </ul>
-      <p class="caution cautious" role="note">
+      <p class="cautious" role="note">
         <strong>Both faces alike.</strong> Finish, stain or water on one face only cups a board and lifts
         veneer: give the other face the same, on the same day.
       </p>

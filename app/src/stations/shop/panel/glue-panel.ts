@@ -138,7 +138,7 @@ const round = (value: number): number => Math.round(value * 10) / 10;
       <p class="muted">Squeeze-out: {{ squeeze().how }}.</p>
       <mat-expansion-panel class="no-print">
         <mat-expansion-panel-header>Glue, helpers, room, clamps</mat-expansion-panel-header>
-        <div class="fields pair">
+        <div class="pair">
           <al-choice-field
             label="glue"
             [value]="habits().glue"
