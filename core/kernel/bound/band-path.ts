@@ -9,9 +9,13 @@
  * than it takes. Where another begins in that cell, it begins no earlier than the first ends: both together have no more
  * of the cell than the dearer one alone. So only the last of a chain of strips counts a cell on top, at the end of the
  * board only what is left of the board there; within a chain a strip counts the difference where the next is cheaper.
+ *
+ * Counts. Copies of some items are counted, where a question says so: each state of the counts is a path of its own, and a slot
+ * that holds counted items leads from the state without them.
  */
+import { Counts } from './counts';
 import { lay } from './lay';
-import { SlotClass } from './question';
+import { SlotClass, Stretch } from './question';
 import { LEFTOVER } from './stack-path';
 
 /** Leftovers from cell `from` at the earliest to `to` at the latest: `rate` a cell and `rest`. */
@@ -28,24 +32,41 @@ class Kept {
   ) {}
 }
 
-/** The slot or leftover that a band ends with. */
+/** The slot or leftover that a band ends with; of a slot, which choice of counted items it holds. */
 @unmanaged
 class Last {
   constructor(
     readonly kind: i32,
     readonly start: i32,
+    readonly choice: i32 = 0,
+    /** The state that it came from. */
+    readonly state: i32 = 0,
   ) {}
 }
 
-/** Is told what lies in a band: slot `kind`, a leftover, or −2 − n: a strip of the n-th flexible slot. */
+/** Slots of a class that hold some counted items: the state of those, and worth by set of findings. */
+@unmanaged
+class Counted {
+  constructor(
+    readonly c: i32,
+    readonly choice: i32,
+    readonly state: i32,
+    readonly worths: StaticArray<f64>,
+  ) {}
+}
+
+/** Is told what lies in a band: slot `kind` with a choice of counted items, a leftover, or −2 − n: a strip of the n-th stretch. */
 export abstract class BandVisitor {
-  abstract visit(kind: i32, start: i32, worth: f64): void;
+  abstract visit(kind: i32, choice: i32, start: i32, worth: f64): void;
 }
 
 export class BandPath {
-  private readonly best: StaticArray<f64>;
-  /** The best up to each cell where no strip ends there. */
-  private readonly ofNone: StaticArray<f64>;
+  /** By state: the best up to each cell, and the same where no strip ends there. */
+  private readonly bests: StaticArray<StaticArray<f64>>;
+  private readonly ofNone: StaticArray<StaticArray<f64>>;
+  /** Those of the state at hand. */
+  private best: StaticArray<f64>;
+  private none: StaticArray<f64>;
   /** Classes with slots in this band, and by class what a slot is worth by its set of findings. */
   private readonly slotOf: StaticArray<i32>;
   private slots: i32 = 0;
@@ -53,17 +74,27 @@ export class BandPath {
   private leastKept: i32 = 1;
   private readonly kept: Array<Kept> = [];
   private readonly flexes: Array<FlexRun> = [];
+  private readonly chains: Chains;
+  private readonly counted: Array<Counted> = [];
 
   constructor(
     private readonly cells: i32,
     private readonly classes: StaticArray<SlotClass>,
+    private readonly counts: Counts,
   ) {
-    this.best = new StaticArray<f64>(cells + 1);
-    this.ofNone = new StaticArray<f64>(cells + 1);
+    const bests = new StaticArray<StaticArray<f64>>(counts.states);
+    const ofNone = new StaticArray<StaticArray<f64>>(counts.states);
+    for (let state = 0; state < counts.states; state++) {
+      bests[state] = new StaticArray<f64>(cells + 1);
+      ofNone[state] = new StaticArray<f64>(cells + 1);
+    }
+    this.bests = bests;
+    this.ofNone = ofNone;
+    this.best = bests[0];
+    this.none = bests[0];
+    this.chains = new Chains(cells);
     this.slotOf = new StaticArray<i32>(classes.length);
-    const worths = new StaticArray<StaticArray<f64>>(classes.length);
-    for (let c = 0; c < classes.length; c++) worths[c] = new StaticArray<f64>(classes[c].sets);
-    this.worths = worths;
+    this.worths = new StaticArray<StaticArray<f64>>(classes.length);
   }
 
   /** Begins a band in which leftovers are at least `leastKept` cells long. */
@@ -71,16 +102,19 @@ export class BandPath {
     this.slots = 0;
     this.kept.length = 0;
     this.flexes.length = 0;
+    this.counted.length = 0;
     this.leastKept = max(1, leastKept);
   }
 
-  /** Where to write what slots of a class are worth by set. */
-  worthsOf(c: i32): StaticArray<f64> {
-    return this.worths[c];
+  /** Slots of a class, by what they are worth with each set of findings. */
+  addSlots(c: i32, worths: StaticArray<f64>): void {
+    this.slotOf[this.slots++] = c;
+    this.worths[c] = worths;
   }
 
-  addSlots(c: i32): void {
-    this.slotOf[this.slots++] = c;
+  /** Slots of a class that hold a choice of counted items in such a state. */
+  addCounted(c: i32, choice: i32, state: i32, worths: StaticArray<f64>): void {
+    this.counted.push(new Counted(c, choice, state, worths));
   }
 
   /** Adds leftovers, unless there are some that reach further and give as much. */
@@ -92,63 +126,68 @@ export class BandPath {
     this.kept.push(new Kept(from, to, rate, rest));
   }
 
+  /** Adds strips in a stretch, unless those in one that reaches further give as much. */
   addFlex(flex: FlexRun): void {
-    flex.begin();
+    for (let n = 0; n < this.flexes.length; n++) if (this.flexes[n].covers(flex)) return;
     this.flexes.push(flex);
   }
 
-  /** The worth of the best band. */
-  run(): f64 {
-    const best = this.best;
+  /** The worth of the best band in a state of counted items; −Infinity where there is none. All states that it holds come before. */
+  run(state: i32): f64 {
+    const best = this.bests[state];
     const cells = this.cells;
     const flexes = this.flexes;
-    const none = this.noStrip();
-    for (let p = 0; p <= cells; p++) {
-      best[p] = 0;
-      none[p] = 0;
-    }
+    // Without strips it is the best itself.
+    const none = flexes.length > 0 ? this.ofNone[state] : best;
+    this.best = best;
+    this.none = none;
+    const begun: f64 = state == 0 ? 0 : -Infinity;
+    for (let p = 0; p <= cells; p++) none[p] = begun;
+    for (let n = 0; n < this.counted.length; n++) this.bring(this.counted[n], state);
+    for (let p = 0; p <= cells; p++) best[p] = none[p];
     let block = this.kept.length > 0 ? this.leastKept : cells;
     for (let s = 0; s < this.slots; s++) block = min(block, this.classes[this.slotOf[s]].step);
-    for (let n = 0; n < flexes.length; n++) block = min(block, flexes[n].least);
+    for (let n = 0; n < flexes.length; n++) {
+      block = min(block, flexes[n].least);
+      flexes[n].begin();
+    }
+    if (flexes.length > 0) this.chains.begin();
+    for (let k = 0; k < this.kept.length; k++) this.kept[k].open = -Infinity;
     block = max(1, block);
+    const strips = flexes.length > 0;
+    const ended = this.chains.ended;
     for (let from = 1; from <= cells; from += block) {
       const to = min(cells, from + block - 1);
-      for (let s = 0; s < this.slots; s++) this.laySlots(this.slotOf[s], none, from, to);
+      for (let s = 0; s < this.slots; s++) {
+        const c = this.slotOf[s];
+        laySlots(this.classes[c], this.worths[c], best, none, from, to);
+      }
       for (let k = 0; k < this.kept.length; k++) this.layKept(this.kept[k], none, from, to);
-      for (let n = 0; n < flexes.length; n++) flexes[n].lay(none, flexes, from, to);
+      for (let n = 0; n < flexes.length; n++) flexes[n].lay(none, this.chains, from, to);
       let last = best[from - 1];
       for (let p = from; p <= to; p++) {
         const value = unchecked(none[p]);
         if (value > last) last = value;
         else unchecked((none[p] = last));
-        for (let n = 0; n < flexes.length; n++) last = Math.max(last, unchecked(flexes[n]).ended(p));
+        if (strips) last = Math.max(last, unchecked(ended[p]));
         unchecked((best[p] = last));
       }
     }
     return best[cells];
   }
 
-  /** Without strips it is the best itself. */
-  private noStrip(): StaticArray<f64> {
-    return this.flexes.length > 0 ? this.ofNone : this.best;
-  }
-
-  private laySlots(c: i32, none: StaticArray<f64>, from: i32, to: i32): void {
-    const slot = this.classes[c];
-    const worths = this.worths[c];
-    const runAt = slot.runAt;
-    const last = to - slot.step;
-    let start = max(0, from - slot.step);
-    if (start > last) return;
-    let run = 0;
-    while (run + 1 < runAt.length && runAt[run + 1] <= start) run++;
-    while (start <= last) {
-      const end = run + 1 < runAt.length ? min(last, runAt[run + 1] - 1) : last;
-      const worth = worths[slot.runSet[run]];
-      if (worth > 0) lay(this.best, start, worth, none, start + slot.step, end + 1 - start);
-      start = end + 1;
-      run++;
-    }
+  /** Lays slots with counted items from the state that lacks them into the one at hand. */
+  private bring(slots: Counted, state: i32): void {
+    if (!this.counts.holds(state, slots.state)) return;
+    laySlots(
+      this.classes[slots.c],
+      slots.worths,
+      this.bests[state - slots.state],
+      this.none,
+      1,
+      this.cells,
+      -Infinity,
+    );
   }
 
   private layKept(kept: Kept, none: StaticArray<f64>, from: i32, to: i32): void {
@@ -166,10 +205,11 @@ export class BandPath {
     kept.open = open;
   }
 
-  /** Tells what the band last run holds, from its end on. */
-  trace(visitor: BandVisitor): void {
-    const best = this.best;
-    const none = this.noStrip();
+  /** Tells what the band holds in a state, from its end on; it has been run in all that this one holds. */
+  trace(state: i32, visitor: BandVisitor): void {
+    this.run(state);
+    let best = this.best;
+    let none = this.none;
     let chain: FlexRun | null = null;
     /** What the last strip of a chain is worth on top, and whether no strip ends at the cell at hand. */
     let onTop: f64 = 0;
@@ -178,10 +218,10 @@ export class BandPath {
     while (p > 0) {
       if (chain !== null) {
         const start = chain.startOf(p);
-        visitor.visit(LEFTOVER - 1 - chain.number, start, chain.worthOf(start, p) + onTop);
+        visitor.visit(LEFTOVER - 1 - chain.number, 0, start, chain.worthOf(start, p) + onTop);
         p = start;
         const before = chain.cameFrom(p, none, this.flexes);
-        onTop = before === null ? 0 : chain.more(before, p);
+        onTop = before === null ? 0 : chain.more(before);
         noStrip = before === null;
         chain = before;
         continue;
@@ -198,113 +238,173 @@ export class BandPath {
         onTop = chain.onTop(p);
         continue;
       }
-      const last = this.lastOf(p, value);
-      visitor.visit(last.kind, last.start, value - best[last.start]);
+      const last = this.lastOf(p, value, state);
+      visitor.visit(last.kind, last.choice, last.start, value - this.bests[last.state][last.start]);
       p = last.start;
       noStrip = false;
+      if (last.state == state) continue;
+      state = last.state;
+      this.run(state);
+      best = this.best;
+      none = this.none;
     }
   }
 
   /** The slot or leftover that ends at cell p and makes it worth `value`. */
-  private lastOf(p: i32, value: f64): Last {
+  private lastOf(p: i32, value: f64, state: i32): Last {
     const best = this.best;
     for (let s = 0; s < this.slots; s++) {
       const c = this.slotOf[s];
-      const slot = this.classes[c];
-      const start = p - slot.step;
-      if (start < 0) continue;
-      const worth = this.worths[c][slot.setAt(start)];
-      if (worth > 0 && best[start] + worth == value) return new Last(c, start);
+      const start = startOf(this.classes[c], this.worths[c], best, p, value);
+      if (start >= 0) return new Last(c, start, 0, state);
     }
     for (let k = 0; k < this.kept.length; k++) {
       const kept = this.kept[k];
       if (p > kept.to) continue;
       for (let start = p - this.leastKept; start >= kept.from; start--)
-        if (best[start] + kept.rate * <f64>(p - start) + kept.rest == value) return new Last(LEFTOVER, start);
+        if (best[start] + kept.rate * <f64>(p - start) + kept.rest == value)
+          return new Last(LEFTOVER, start, 0, state);
+    }
+    for (let n = 0; n < this.counted.length; n++) {
+      const slots = this.counted[n];
+      if (!this.counts.holds(state, slots.state)) continue;
+      const before = state - slots.state;
+      const start = startOf(this.classes[slots.c], slots.worths, this.bests[before], p, value, -Infinity);
+      if (start >= 0) return new Last(slots.c, start, slots.choice, before);
     }
     throw new Error('a band’s value must have come from somewhere');
   }
 }
 
+/** Lays slots of a class that end at cells `from` to `to`, by what they are worth with each set of findings, if that is above a figure. */
+function laySlots(
+  slot: SlotClass,
+  worths: StaticArray<f64>,
+  best: StaticArray<f64>,
+  none: StaticArray<f64>,
+  from: i32,
+  to: i32,
+  above: f64 = 0,
+): void {
+  const runAt = slot.runAt;
+  const last = min(slot.last, to - slot.step);
+  let start = max(0, from - slot.step);
+  if (start > last) return;
+  let run = 0;
+  while (run + 1 < runAt.length && runAt[run + 1] <= start) run++;
+  while (start <= last) {
+    const end = run + 1 < runAt.length ? min(last, runAt[run + 1] - 1) : last;
+    const worth = worths[slot.runSet[run]];
+    if (worth > above) lay(best, start, worth, none, start + slot.step, end + 1 - start);
+    start = end + 1;
+    run++;
+  }
+}
+
+/** Where a slot of a class begins that ends at cell p and makes it worth `value`, or −1. */
+function startOf(
+  slot: SlotClass,
+  worths: StaticArray<f64>,
+  best: StaticArray<f64>,
+  p: i32,
+  value: f64,
+  above: f64 = 0,
+): i32 {
+  const start = p - slot.step;
+  if (start < 0 || start > slot.last) return -1;
+  const worth = worths[slot.setAt(start)];
+  return worth > above && best[start] + worth == value ? start : -1;
+}
+
+/** The best chain of strips of any kind that ends at each cell: nothing on top, a whole cell on top, and what there is on top. */
+class Chains {
+  readonly bare: StaticArray<f64>;
+  readonly more: StaticArray<f64>;
+  readonly ended: StaticArray<f64>;
+
+  constructor(private readonly cells: i32) {
+    this.bare = new StaticArray<f64>(cells + 1);
+    this.more = new StaticArray<f64>(cells + 1);
+    this.ended = new StaticArray<f64>(cells + 1);
+  }
+
+  begin(): void {
+    for (let p = 0; p <= this.cells; p++) {
+      this.bare[p] = -Infinity;
+      this.more[p] = -Infinity;
+      this.ended[p] = -Infinity;
+    }
+  }
+}
+
 /**
- * A slot of a width to choose, its rate changing from cell to cell. A slot’s real rate is no more than that of any cell
- * that it takes whole. From a to b it counts the sum of the rates less a cut, which is taken off its last cells so that
- * its first counts in full (what the one before may count on top rests on that), and on top what is told above. Starts
- * that may still matter wait in a queue, the best of them first.
+ * Slots of a width to choose in a stretch of cells that meets the same findings, each cell worth the same. From a to b one counts
+ * its cells less what its cut takes, and on top what is told above. Starts that may still matter wait in a queue, the best
+ * of them first.
  */
 export class FlexRun {
   readonly least: i32;
-  /** Worth of each cell, one further on; of the cells up to each; and what a cut costs a slot that ends there. */
-  private readonly rates: StaticArray<f64>;
-  private readonly sum: StaticArray<f64>;
-  private readonly cut: StaticArray<f64>;
+  /** What a cell is worth; and what a cut costs. */
+  rate: f64 = 0;
+  private cut: f64 = 0;
   /** The best chain that ends at each cell, nothing on top; and the best from which one may begin there. */
   private readonly chain: StaticArray<f64>;
   private readonly begins: StaticArray<f64>;
   private readonly queue: StaticArray<i32>;
   private head: i32 = 0;
   private tail: i32 = 0;
-  /** What share of a cell is left of the board behind the last. */
-  private readonly atEnd: f64;
 
   constructor(
     readonly number: i32,
     least: i32,
     private readonly most: i32,
     private readonly cells: i32,
-    /** Cut, cell and board with a cut, mm. */
+    /** Cut and cell, mm. */
     private readonly kerf: f64,
     private readonly grid: f64,
-    whole: f64,
+    private readonly stretch: Stretch,
   ) {
     this.least = max(1, least);
-    this.rates = new StaticArray<f64>(cells + 2);
-    this.sum = new StaticArray<f64>(cells + 1);
-    this.cut = new StaticArray<f64>(cells + 1);
     this.chain = new StaticArray<f64>(cells + 1);
     this.begins = new StaticArray<f64>(cells + 1);
     this.queue = new StaticArray<i32>(cells + 2);
-    this.atEnd = Math.min(1, Math.max(0, whole / grid - <f64>cells) + 1e-6);
+    for (let p = 0; p <= cells; p++) this.chain[p] = -Infinity;
   }
 
-  /** Sets the worth of each cell, by the set of findings of a slot that begins there. */
-  rate(perCell: StaticArray<f64>, slot: SlotClass): void {
-    const cells = this.cells;
-    const rates = this.rates;
-    const sum = this.sum;
-    const cut = this.cut;
-    const runAt = slot.runAt;
-    for (let run = 0; run < runAt.length; run++) {
-      const each = perCell[slot.runSet[run]];
-      const end = run + 1 < runAt.length ? runAt[run + 1] : cells;
-      for (let p = runAt[run]; p < end; p++) {
-        unchecked((rates[p + 1] = each));
-        unchecked((sum[p + 1] = sum[p] + each));
-      }
-    }
-    const whole = <i32>Math.floor(this.kerf / this.grid);
-    const part = this.kerf / this.grid - <f64>whole;
-    // Where a slot may be so narrow that the cut would reach its first cell, none is taken off.
-    const first = this.least >= whole + 2 ? whole + 1 : cells + 1;
-    for (let p = 1; p < min(first, cells + 1); p++) cut[p] = 0;
-    for (let p = first, at = first - whole; p <= cells; p++, at++)
-      unchecked((cut[p] = sum[p] - sum[at] + Math.floor(part * rates[at])));
+  /** Whether another may as well lie where this may. */
+  covers(other: FlexRun): bool {
+    return (
+      this.stretch.from <= other.stretch.from &&
+      this.stretch.to >= other.stretch.to &&
+      this.least <= other.least &&
+      this.rate >= other.rate
+    );
+  }
+
+  /** Sets the worth of a cell. */
+  setRate(rate: f64): void {
+    this.rate = rate;
+    // Where a slot may be so narrow that the cut would reach its first cell, which counts in full, none is taken off.
+    this.cut =
+      this.least >= <i32>Math.floor(this.kerf / this.grid) + 2
+        ? Math.floor((rate * this.kerf) / this.grid)
+        : 0;
   }
 
   begin(): void {
-    for (let p = 0; p < this.chain.length; p++) this.chain[p] = -Infinity;
+    for (let p = this.stretch.from; p <= this.stretch.to; p++) this.chain[p] = -Infinity;
     this.head = 0;
     this.tail = 0;
   }
 
   worthOf(start: i32, end: i32): f64 {
-    return unchecked(this.sum[end]) - unchecked(this.sum[start]) - unchecked(this.cut[end]);
+    return this.rate * <f64>(end - start) - this.cut;
   }
 
-  /** What the last slot of a chain counts beyond its cells when it ends at cell p. */
+  /** What the last slot of a chain counts beyond its cells when it ends at cell p: what is left there of the stretch, a cell at most. */
   onTop(p: i32): f64 {
-    const rate = unchecked(this.rates[p]);
-    return p >= this.cells ? Math.ceil(rate * this.atEnd) : rate;
+    const left = this.stretch.end - <f64>p;
+    return left >= 1 ? this.rate : Math.ceil(this.rate * (Math.max(0, left) + 1e-6));
   }
 
   /** The best chain that ends at cell p, with what its last slot counts on top. */
@@ -312,36 +412,39 @@ export class FlexRun {
     return unchecked(this.chain[p]) + this.onTop(p);
   }
 
-  /** What the slot before counts on top at cell p when one of this kind follows. */
-  more(before: FlexRun, p: i32): f64 {
-    return Math.max(0, unchecked(before.rates[p]) - unchecked(this.rates[p + 1]));
+  /** What the slot before counts on top when one of this kind follows. */
+  more(before: FlexRun): f64 {
+    return Math.max(0, before.rate - this.rate);
   }
 
-  lay(none: StaticArray<f64>, flexes: Array<FlexRun>, from: i32, to: i32): void {
+  lay(none: StaticArray<f64>, chains: Chains, from: i32, to: i32): void {
     const queue = this.queue;
     const begins = this.begins;
-    const sum = this.sum;
     const chain = this.chain;
+    const rate = this.rate;
     let head = this.head;
     let tail = this.tail;
-    for (let p = max(from, this.least); p <= to; p++) {
+    const last = min(to, this.stretch.to);
+    for (let p = max(from, this.stretch.from + this.least); p <= last; p++) {
       const next = p - this.least;
-      let begun = unchecked(none[next]);
-      for (let n = 0; n < flexes.length; n++) {
-        const before = unchecked(flexes[n]);
-        begun = Math.max(begun, unchecked(before.chain[next]) + this.more(before, next));
-      }
+      // Of the cell shared with a chain before, that has on top what it is dearer.
+      const behind = Math.max(unchecked(chains.bare[next]), unchecked(chains.more[next]) - rate);
+      const begun = Math.max(unchecked(none[next]), behind);
       unchecked((begins[next] = begun));
-      const rate = begun - unchecked(sum[next]);
+      const even = begun - rate * <f64>next;
       while (tail > head) {
         const other = unchecked(queue[tail - 1]);
-        if (unchecked(begins[other]) - unchecked(sum[other]) > rate) break;
+        if (unchecked(begins[other]) - rate * <f64>other > even) break;
         tail--;
       }
       unchecked((queue[tail++] = next));
       while (unchecked(queue[head]) < p - this.most) head++;
       const start = unchecked(queue[head]);
-      unchecked((chain[p] = begins[start] + this.worthOf(start, p)));
+      const value = begins[start] + this.worthOf(start, p);
+      unchecked((chain[p] = value));
+      unchecked((chains.bare[p] = Math.max(chains.bare[p], value)));
+      unchecked((chains.more[p] = Math.max(chains.more[p], value + rate)));
+      unchecked((chains.ended[p] = Math.max(chains.ended[p], value + this.onTop(p))));
     }
     this.head = head;
     this.tail = tail;
@@ -349,7 +452,7 @@ export class FlexRun {
 
   /** Where the slot that ends a chain at p begins. */
   startOf(p: i32): i32 {
-    for (let start = p - this.least; start >= max(0, p - this.most); start--)
+    for (let start = p - this.least; start >= max(this.stretch.from, p - this.most); start--)
       if (this.begins[start] + this.worthOf(start, p) == this.chain[p]) return start;
     throw new Error('a strip must have begun somewhere');
   }
@@ -359,7 +462,11 @@ export class FlexRun {
     const value = this.begins[p];
     if (value == none[p]) return null;
     for (let n = 0; n < flexes.length; n++)
-      if (flexes[n].chain[p] + this.more(flexes[n], p) == value) return flexes[n];
+      if (
+        flexes[n].chain[p] == value ||
+        (flexes[n].rate > this.rate && flexes[n].chain[p] + flexes[n].rate - this.rate == value)
+      )
+        return flexes[n];
     throw new Error('a strip must have followed something');
   }
 }

@@ -3,6 +3,7 @@
  * Nothing is freed on the way: each question begins with an empty heap.
  */
 import { BoardPath } from './board-path';
+import { CountedPath } from './counted-path';
 import { Question, Reader } from './question';
 
 let figures: StaticArray<f64> = changetype<StaticArray<f64>>(0);
@@ -16,17 +17,29 @@ export function begin(many: i32): usize {
 
 /**
  * Where the answer lies, or 0 where no pattern is worth more than the threshold: the worth, then what the best pattern cuts by
- * item, and the credit of what it keeps, all whole. It lies there until the next question begins.
+ * item, and the credit of what it keeps, all whole (worth Infinity: given up); where copies are counted, the same once more of the best pattern that does not
+ * count. It lies there until the next question begins.
  */
 export function gain(): usize {
   const asked = new Question(new Reader(figures));
   const board = new BoardPath(asked);
   if (!board.walk()) return 0;
-  const taken = board.traced();
-  const answer = new StaticArray<f64>(taken.length + 1);
-  answer[0] = board.best[asked.u.cells];
-  for (let n = 0; n < taken.length; n++) answer[n + 1] = taken[n];
+  const free = board.traced();
+  const worth = board.best[asked.u.cells];
+  const many = free.length + 1;
+  const answer = new StaticArray<f64>(2 * many);
+  write(answer, 0, worth, free);
+  if (asked.most.length == 0) return changetype<usize>(answer);
+  const counted = new CountedPath(asked, board);
+  const most = counted.walk();
+  write(answer, many, worth, free);
+  write(answer, 0, most, Math.abs(most) == Infinity ? new StaticArray<f64>(free.length) : counted.traced());
   return changetype<usize>(answer);
+}
+
+function write(answer: StaticArray<f64>, at: i32, worth: f64, taken: StaticArray<f64>): void {
+  answer[at] = worth;
+  for (let n = 0; n < taken.length; n++) answer[at + 1 + n] = taken[n];
 }
 
 /** Where it lies what rows from each on give at most, one figure more than there are rows; 0 as above. */

@@ -69,9 +69,8 @@ function barOf(asked: Question, path: StackPath, best: StaticArray<f64>, found: 
       path.addStep(
         member.item,
         slot.step,
-        slot.step,
         density,
-        asked.limitsPast(found, gradeBit, av, bv, cells),
+        asked.startsAlong(asked.v, 1, found, gradeBit, slot.size, 0, slot.size),
       );
     }
   }

@@ -1,20 +1,26 @@
 /**
  * The best stack in a slot: pieces of one size, strips and leftovers laid along u, as a shortest path over rows of cells
- * (see `band-path.ts` for the idea, and for how strips that follow one another are counted). Starts and ends are held off
- * findings by limits: the last row at which what begins at a row may end.
+ * (see `band-path.ts` for the idea, and for how strips that follow one another are counted). Pieces begin where they may; runs
+ * are held off findings by limits: the last row at which what begins at a row may end.
  */
+import { lay } from './lay';
 
 /** A leftover in place of an item. */
 export const LEFTOVER = -1;
 
-/** A piece so many rows long, of which `reach` must end by the limit. */
+/** A piece so many rows long, and the stretches of rows of the board in which it may begin. */
 @unmanaged
 class Step {
   item: i32 = 0;
   rows: i32 = 1;
-  reach: i32 = 0;
   worth: f64 = 0;
-  limit: StaticArray<i32> = changetype<StaticArray<i32>>(0);
+  starts: StaticArray<i32> = changetype<StaticArray<i32>>(0);
+
+  mayBegin(row: i32): bool {
+    for (let n = 0; n < this.starts.length; n += 2)
+      if (row >= this.starts[n] && row <= this.starts[n + 1]) return true;
+    return false;
+  }
 }
 
 /** What a stack that was traced holds last: an item (or a leftover), its worth, and the rows before it. */
@@ -55,15 +61,14 @@ export class StackPath {
     this.offset = offset;
   }
 
-  /** A piece `rows` long, of which `reach` must end by the limit. */
-  addStep(item: i32, rows: i32, reach: i32, worth: f64, limit: StaticArray<i32>): void {
+  /** A piece `rows` long, which may begin in some stretches of rows of the board. */
+  addStep(item: i32, rows: i32, worth: f64, starts: StaticArray<i32>): void {
     if (this.manySteps == this.steps.length) this.steps.push(new Step());
     const step = this.steps[this.manySteps++];
     step.item = item;
     step.rows = max(1, rows);
-    step.reach = reach;
     step.worth = worth;
-    step.limit = limit;
+    step.starts = starts;
   }
 
   /** A run of `least` to `most` rows, worth `each` and `perRow`. */
@@ -86,13 +91,14 @@ export class StackPath {
     this.strips[this.manyStrips++].begin(item, least, most, perRow, lost, atEnd, limit, this.offset);
   }
 
-  /** The best by number of rows, up to `rows`, written into `best`. */
-  best(rows: i32, best: StaticArray<f64>): void {
+  /** The best by number of rows, up to `rows`, written into `best`; `brought`: what ends at each row by other means, in place of nothing. */
+  best(rows: i32, best: StaticArray<f64>, brought: StaticArray<f64> | null = null): void {
     const strips = this.manyStrips;
     const none = strips > 0 ? this.none : best;
     for (let q = 0; q <= rows; q++) {
-      best[q] = 0;
-      none[q] = 0;
+      const begun: f64 = brought === null ? 0 : brought[q];
+      best[q] = begun;
+      none[q] = begun;
     }
     let block = rows;
     for (let n = 0; n < this.manySteps; n++) block = min(block, this.steps[n].rows);
@@ -127,20 +133,18 @@ export class StackPath {
   }
 
   private laySteps(step: Step, best: StaticArray<f64>, none: StaticArray<f64>, from: i32, to: i32): void {
-    const limit = step.limit;
-    const worth = step.worth;
-    const offset = this.offset;
-    const reach = step.reach + offset;
-    let q = max(from, step.rows);
-    for (let start = q - step.rows; q <= to; q++, start++) {
-      if (start + reach > unchecked(limit[start + offset])) continue;
-      const value = unchecked(best[start]) + worth;
-      if (value > unchecked(none[q])) unchecked((none[q] = value));
+    const starts = step.starts;
+    const first = max(0, from - step.rows);
+    const last = to - step.rows;
+    for (let n = 0; n < starts.length; n += 2) {
+      const begin = max(first, unchecked(starts[n]) - this.offset);
+      const many = min(last, unchecked(starts[n + 1]) - this.offset) + 1 - begin;
+      if (many > 0) lay(best, begin, step.worth, none, begin + step.rows, many);
     }
   }
 
-  /** Tells what the stack last calculated holds over its first `rows`. */
-  trace(best: StaticArray<f64>, rows: i32, visitor: Visitor): void {
+  /** Tells what the stack last calculated holds over its first `rows`, from the end on; at which row it was brought, or 0. */
+  trace(best: StaticArray<f64>, rows: i32, visitor: Visitor): i32 {
     const none = this.manyStrips > 0 ? this.none : best;
     let chain: StripChain | null = null;
     /** What the last strip of a chain is worth on top, and whether no strip ends at the row at hand. */
@@ -171,25 +175,27 @@ export class StackPath {
         continue;
       }
       const last = this.lastOf(best, q, value);
+      if (last === null) return q;
       visitor.visit(last.item, last.worth);
       q = last.rows;
       noStrip = false;
     }
+    return 0;
   }
 
-  /** What ends at row q and makes it worth `value`. */
-  private lastOf(best: StaticArray<f64>, q: i32, value: f64): Last {
+  /** What ends at row q and makes it worth `value`; null where that was brought. */
+  private lastOf(best: StaticArray<f64>, q: i32, value: f64): Last | null {
     for (let n = 0; n < this.manySteps; n++) {
       const step = this.steps[n];
       const start = q - step.rows;
-      if (start < 0 || start + step.reach + this.offset > step.limit[start + this.offset]) continue;
+      if (start < 0 || !step.mayBegin(start + this.offset)) continue;
       if (best[start] + step.worth == value) return new Last(step.item, value - best[start], start);
     }
     for (let n = 0; n < this.manyRuns; n++) {
       const rows = this.runs[n].rowsTo(best, q, value);
       if (rows > 0) return new Last(this.runs[n].item, value - best[q - rows], q - rows);
     }
-    throw new Error('a stack’s value must have come from somewhere');
+    return null;
   }
 }
 

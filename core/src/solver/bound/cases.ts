@@ -23,9 +23,14 @@ export const pairFrom = (pair: string): readonly [number, number] =>
 export interface Settled {
   readonly which: Case;
   readonly bound: number;
+  /** What the programme spends. */
+  readonly objective: number;
   readonly prices: Prices;
   readonly use: ReadonlyMap<number, number>;
-  readonly given: ReadonlyMap<string, number>;
+  /** By {@link pairOf}: in which share of the board ways in use give how much; nothing in the rest of it. */
+  readonly given: ReadonlyMap<string, ReadonlyMap<number, number>>;
+  /** How much more than it may ways in use cut of a demand from a board, by {@link pairOf}, where copies are not counted. */
+  readonly over: ReadonlyMap<string, number>;
   /** How many times the cells had been made finer by then. */
   readonly refined: number;
 }
@@ -33,48 +38,104 @@ export interface Settled {
 /** A board cut by less than this, or but for this, is taken for whole. */
 const LEAST_SHARE = 0.02;
 
-/** The plans that leave a board and those that cut it, where the programme cuts it in part and that decides most; or null. */
-export function partedByBoard(
-  { use, which }: Settled,
-  costOf: (board: number) => number,
-): readonly Case[] | null {
-  let [best, most] = [-1, 0];
+/** A case in two, how much seems to hang on it, and what must be counted for it. */
+interface Parting {
+  readonly cases: readonly [Case, Case];
+  readonly weight: number;
+  readonly count: string | null;
+}
+
+/** The plans that leave a board and those that cut it, for each board that the programme cuts in part. */
+export function partingsByBoard({ use, which }: Settled, costOf: (board: number) => number): Parting[] {
+  const partings: Parting[] = [];
   for (const [b, share] of use) {
     if (which.cut.has(b) || share < LEAST_SHARE || share > 1 - LEAST_SHARE) continue;
-    const weight = costOf(b) * Math.min(share, 1 - share);
-    if (weight > most) [best, most] = [b, weight];
+    partings.push({
+      cases: [
+        { ...which, out: new Set([...which.out, b]) },
+        { ...which, cut: new Set([...which.cut, b]) },
+      ],
+      weight: costOf(b) * Math.min(share, 1 - share),
+      count: null,
+    });
   }
-  if (best < 0) return null;
+  return partings;
+}
+
+/** What is known of a board and a demand: the price of a copy, and whether copies are counted, or may be. */
+interface Pair {
+  readonly price: number;
+  readonly counted: boolean;
+  readonly countable: boolean;
+  /** Of a panel: the least that a board gives of it, if any, mm of strip; null for a part. */
+  readonly leastFill: number | null;
+}
+
+/**
+ * The plans that cut so many copies of a part from a board at the most, and those that cut more, likewise; null: not of that. Where
+ * copies are not counted, limits hold on the average only: then plans can be parted so only where the average is no
+ * whole number. Where they are, or may be, it is enough that some ways in use give more than others.
+ */
+export function partingsByCopies(
+  { given, use, which }: Settled,
+  pairWith: (board: number, demand: number) => Pair | null,
+): Parting[] {
+  const partings: Parting[] = [];
+  for (const [pair, by] of given) {
+    const [b, d] = pairFrom(pair);
+    const known = pairWith(b, d);
+    if (!known) continue;
+    const { counted, countable, price, leastFill } = known;
+    let average = 0;
+    for (const [much, share] of by) average += much * share;
+    if (leastFill !== null) {
+      // A board gives no strip of it, or one at least.
+      const share = Math.min(average, leastFill - average);
+      if (share < LEAST_SHARE * leastFill) continue;
+      partings.push({ cases: partedAt(which, pair, 0, leastFill), weight: price * share, count: null });
+      continue;
+    }
+    const broken = average - Math.floor(average);
+    const onAverage = Math.min(broken, 1 - broken);
+    let split = { copies: Math.floor(average), share: onAverage };
+    if (counted || (countable && onAverage < LEAST_SHARE)) split = evenest(by, use.get(b) ?? 1);
+    const { copies, share } = split;
+    if (share < LEAST_SHARE) continue;
+    partings.push({
+      cases: partedAt(which, pair, copies, copies + 1),
+      weight: price * share,
+      count: counted || onAverage >= LEAST_SHARE ? null : pair,
+    });
+  }
+  return partings;
+}
+
+/** The plans of a case that give so much of a demand from a board at the most, and those that give so much at the least. */
+function partedAt(which: Case, pair: string, most: number, least: number): readonly [Case, Case] {
+  const [b] = pairFrom(pair);
   return [
-    { ...which, out: new Set([...which.out, best]) },
-    { ...which, cut: new Set([...which.cut, best]) },
+    { ...which, most: new Map([...which.most, [pair, most]]) },
+    { ...which, cut: new Set([...which.cut, b]), least: new Map([...which.least, [pair, least]]) },
   ];
 }
 
-/** The plans that cut so many copies of a part from a board at the most, and those that cut more, likewise; no price: not of that. */
-export function partedByCopies(
-  { given, which }: Settled,
-  priceOf: (board: number, demand: number) => number | null,
-): readonly Case[] | null {
-  let [best, most] = ['', 0];
-  for (const [pair, much] of given) {
-    const [b, d] = pairFrom(pair);
-    const price = priceOf(b, d);
-    if (price === null) continue;
-    const share = much - Math.floor(much);
-    if (share < LEAST_SHARE || share > 1 - LEAST_SHARE) continue;
-    const weight = price * Math.min(share, 1 - share);
-    if (weight > most) [best, most] = [pair, weight];
+/** The number of copies that parts ways in use most evenly into those that give no more and those that do; `use` of the board in all. */
+function evenest(
+  by: ReadonlyMap<number, number>,
+  use: number,
+): { readonly copies: number; readonly share: number } {
+  let best = { copies: 0, share: 0 };
+  const numbers = [0, ...by.keys()];
+  for (const copies of numbers) {
+    let more = 0;
+    for (const [much, share] of by) if (much > copies) more += share;
+    const share = Math.min(more, use - more);
+    if (share > best.share) best = { copies: Math.floor(copies), share };
   }
-  if (best === '') return null;
-  const copies = Math.floor(given.get(best) ?? 0);
-  const [b] = pairFrom(best);
-  return [
-    { ...which, most: new Map([...which.most, [best, copies]]) },
-    {
-      ...which,
-      cut: new Set([...which.cut, b]),
-      least: new Map([...which.least, [best, copies + 1]]),
-    },
-  ];
+  return best;
+}
+
+/** Those on which most seems to hang. */
+export function weightiest(partings: readonly Parting[], many: number): readonly Parting[] {
+  return [...partings].sort((a, b) => b.weight - a.weight).slice(0, many);
 }

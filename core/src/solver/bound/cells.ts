@@ -2,15 +2,16 @@
  * A board in cells, rounded so that whatever can be cut from the board can be laid on the cells too.
  *
  * Proof. Every place is rounded down. A piece [x, x + l] is given ⌊(l + kerf) ÷ g⌋ cells from ⌊x ÷ g⌋, and the board
- * ⌊(L + kerf) ÷ g⌋. As ⌊a⌋ + ⌊b⌋ ≤ ⌊a + b⌋, pieces a kerf apart stay apart and the last stays on the board. A finding
- * [a, b] forbids a start before ⌊b ÷ g⌋ whose cells end after ⌊(a + kerf) ÷ g⌋: a piece that ends before a or begins
- * after b never does that.
+ * ⌊(L + kerf) ÷ g⌋. As ⌊a⌋ + ⌊b⌋ ≤ ⌊a + b⌋, pieces a kerf apart stay apart and the last stays on the board. A piece of one size may
+ * begin in a cell where any real place in that cell is clear of findings and the end of the board (`startsPast` in
+ * `core/kernel/bound/question.ts`, and `slots.ts`). Of what has no one size a finding [a, b] forbids a start before ⌊b ÷ g⌋ whose
+ * cells end after ⌊(a + kerf) ÷ g⌋: what ends before a or begins after b never does that.
  */
 import type { PatternBoard } from '../pattern.ts';
 import type { School } from '../../geometry/school.ts';
 
 /** Of a cell: figures that touch a line of the grid are taken to the side that allows more. */
-const EPS = 1e-5;
+export const EPS = 1e-5;
 /** No finer than this, mm; tried down to a share finer than asked, in so many steps. */
 const FINEST = 0.2;
 const FINER = 0.2;
@@ -26,14 +27,21 @@ export interface Axis {
 
 /** Where a rectangle of an item may not lie: for each finding the cells it keeps the item's rectangle off. */
 export interface Barriers {
-  /** Cells of the rectangle that must be clear. */
-  readonly su: number;
-  readonly sv: number;
+  /** Of a shaped piece the rectangle within it that must be clear, mm. */
+  readonly inner: InnerRect | null;
   /** A start before `b` may not end after `a`. */
   readonly au: Int32Array;
   readonly bu: Int32Array;
   readonly av: Int32Array;
   readonly bv: Int32Array;
+}
+
+/** Where it begins along each axis of the piece, and its size there, mm. */
+interface InnerRect {
+  readonly u: number;
+  readonly v: number;
+  readonly sizeU: number;
+  readonly sizeV: number;
 }
 
 export class CellBoard {
@@ -90,8 +98,8 @@ export class CellBoard {
   stepU = (mm: number): number => Math.floor((mm + this.kerf) / this.u.grid - EPS);
   stepV = (mm: number): number => Math.floor((mm + this.kerf) / this.v.grid - EPS);
 
-  /** Barriers of a plain piece; of a shaped one by a rectangle du, dv, su, sv within it that must be clear. */
-  barriers(lengthU: number, lengthV: number, inner?: readonly [number, number, number, number]): Barriers {
+  /** Barriers of a plain piece, or of a shaped one by a rectangle within it that must be clear. */
+  barriers(inner: InnerRect | null): Barriers {
     const many = this.masks.length;
     const [au, bu, av, bv] = [0, 1, 2, 3].map(() => new Int32Array(many)) as [
       Int32Array,
@@ -99,29 +107,20 @@ export class CellBoard {
       Int32Array,
       Int32Array,
     ];
-    const [du, dv] = inner ?? [0, 0];
+    const [du, dv] = inner ? [inner.u, inner.v] : [0, 0];
     const { kerf } = this;
     for (let f = 0; f < many; f++) {
-      const [u0, v0, u1, v1] = this.findings.subarray(4 * f, 4 * f + 4) as unknown as [
-        number,
-        number,
-        number,
-        number,
-      ];
+      const [u0, v0, u1, v1] = this.finding(f);
       au[f] = Math.floor((inner ? u0 - du : u0 + kerf) / this.u.grid + EPS);
       bu[f] = Math.floor((u1 - du) / this.u.grid - EPS);
       av[f] = Math.floor((inner ? v0 - dv : v0 + kerf) / this.v.grid + EPS);
       bv[f] = Math.floor((v1 - dv) / this.v.grid - EPS);
     }
-    return inner
-      ? {
-          su: Math.floor(inner[2] / this.u.grid - EPS),
-          sv: Math.floor(inner[3] / this.v.grid - EPS),
-          au,
-          bu,
-          av,
-          bv,
-        }
-      : { su: this.stepU(lengthU), sv: this.stepV(lengthV), au, bu, av, bv };
+    return { inner, au, bu, av, bv };
+  }
+
+  /** Real places u0, v0, u1, v1 of a finding. */
+  finding(f: number): readonly [number, number, number, number] {
+    return this.findings.subarray(4 * f, 4 * f + 4) as unknown as [number, number, number, number];
   }
 }

@@ -16,6 +16,12 @@ const MOST_BOARDS = 2500;
 
 /** How fine the cells are for a rack of so many boards. */
 function finenessFor(boards: number): readonly Fineness[] {
+  if (boards <= 20) {
+    return [
+      { length: 60, width: 24 },
+      { length: 220, width: 88 },
+    ];
+  }
   if (boards <= 60) {
     return [
       { length: 60, width: 24 },

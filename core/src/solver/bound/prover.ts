@@ -11,12 +11,19 @@
  * Where prices are settled, plans are parted by whether a board is cut (branch and bound); a board that must be cut counts
  * what it gains even where that is a loss, one that must not be cut counts nothing.
  *
- * Where no board is left to part plans by, they are parted by copies: those that cut at most k of a part from a board, and those
- * that cut more. Both say it by a row like the above, Σ (cut − k) × use ≤ 0 and Σ (cut − k − 1) × use ≥ 0.
+ * Plans are parted by copies as well: those that cut at most k of a part from a board, and those that cut more; and by whether a board
+ * gives any strip of a panel. Both say it by a row like the above, Σ (cut − k) × use ≤ 0 and Σ (cut − k − 1) × use ≥ 0. Of the
+ * partings on which most seems to hang that is taken whose cheaper half costs most by the ways known so far.
+ *
+ * Rows hold on the average only: half of a way with five copies and half of one with three pass for four. Where a case’s programme does
+ * so and there is no other parting, copies of that part are counted on that board from then on (see `counted-gain.ts`): no
+ * way takes more of it than its case allows, nor fewer. That costs time by the number of states, so it is done for few.
  *
  * Where nothing is left to part a case by, its programme is decided, and what is missing is lost to the cells. They are made
  * finer then, in a programme of its own, as ways to cut on coarser cells may not be possible on finer ones; cases keep what is
  * proven of them, and each is asked again at the prices it had before it is parted further.
+ *
+ * What a board was shown to gain at other prices is a bound at these (see `shown-before.ts`); often it need not be asked again.
  *
  * Proof. For prices π ≥ 0 of wants, μ ≥ 0 of those rows: a real way to cut board b has n ≤ d, hence gains at most
  * max over relaxed ways of Σ (π − μ) n + credit, plus Σ μ d, less what it spends. So for any π and μ
@@ -30,17 +37,33 @@ import type { Solver } from '../linear.ts';
 import { boundBoard, Knapsack, type BoundBoard } from './knapsack-bound.ts';
 import type { Column, Problem } from '../problem.ts';
 import { NEVER_ZERO, SAME_COST } from '../tolerances.ts';
-import { ALL, pairOf, partedByBoard, partedByCopies, type Case, type Settled } from './cases.ts';
+import {
+  ALL,
+  pairFrom,
+  pairOf,
+  partingsByBoard,
+  partingsByCopies,
+  weightiest,
+  type Case,
+  type Settled,
+} from './cases.ts';
 import { drawn, whole, type Prices } from './prices.ts';
 import { RelaxedMaster, type Demand, type MasterBoard, type RelaxedColumn } from './relaxed-master.ts';
 import { relaxedItem, type Fineness } from './relaxed-item.ts';
 import { SCALE } from './scale.ts';
-import { RelaxedPricing, type Guide, type RelaxedGain } from './relaxed-pricing.ts';
+import { ShownBefore } from './shown-before.ts';
+import { RelaxedPricing } from './relaxed-pricing.ts';
+import { countedWays, gainAbove, type Counting, type Limits } from './counted-gain.ts';
 
 interface BoardAtHand extends MasterBoard {
   /** By school, each on coarse cells, then on finer ones. */
   kernels: readonly (readonly RelaxedPricing[])[] | null;
   readonly knapsack: BoundBoard;
+  readonly shown: ShownBefore;
+  /** Demands, by number among the board’s own, of which copies are counted. */
+  readonly counted: Set<number>;
+  /** By cutting order. */
+  readonly counting: readonly Counting[];
   /** What wishes count against it for each fill, by demand. */
   readonly reluctance: Float64Array;
   readonly cost: number;
@@ -57,10 +80,17 @@ const MOST_REFINED = 3;
 /** Rounds of a case on finer cells, at the prices that it had and then at others. */
 const REFINED_ROUNDS = 3;
 
+/** Of a board so many demands are counted at most, with so many states between them. */
+const MOST_COUNTED = 8;
+const MOST_STATES = 32;
+
 /** Cases looked at at most, and rounds that each is given. */
-const MOST_CASES = 200;
+const MOST_CASES = 1000;
 const CASE_ROUNDS = 2;
 const SCHOOLS = ['ripFirst', 'crosscutFirst'] as const;
+/** Partings of either kind of which it is calculated what they would cost, and what the dearer half counts beside the cheaper. */
+const MOST_TRIED = 6;
+const LESSER = 0.1;
 /** How far prices are drawn toward the best so far. */
 const DRAWN = 0.5;
 /** Gains below this share of the bound are not chased. */
@@ -75,8 +105,11 @@ export class Prover {
   done = false;
   /** Prices of all plans together have settled: what follows are cases, which prove little more at a time. */
   settled = false;
-  /** Boards asked so far, programmes solved, and how often cells were made finer. */
-  readonly work = { asked: 0, programmes: 0, refined: 0 };
+  /**
+   * Boards asked so far (in either cutting order) and spared the question, programmes solved, how often cells were made finer, and
+   * of how many boards and parts copies are counted.
+   */
+  readonly work = { asked: 0, spared: 0, programmes: 0, refined: 0, counted: 0 };
   private readonly demands: Demand[] = [];
   private readonly demandOf: Int32Array;
   private readonly boards: (BoardAtHand | null)[];
@@ -120,11 +153,21 @@ export class Prover {
       ...new Set(Array.from(problem.wantsOf[b] as Int32Array, (w) => this.demandOf[w] as number)),
     ];
     if (demands.length === 0) return null;
+    const counted = new Set<number>();
     return {
       demands: Int32Array.from(demands),
       species: problem.species.indexOf(problem.speciesOf[b] as string),
       kernels: null,
       knapsack: boundBoard(problem, b),
+      shown: new ShownBefore(
+        problem.areaM2(b) * 1e6,
+        Float64Array.from(demands, (d) => {
+          const { want, panel } = this.demands[d] as Demand;
+          return panel ? want.part.length : want.part.length * want.part.width;
+        }),
+      ),
+      counted,
+      counting: SCHOOLS.map(() => ({ counted, off: new Float64Array(demands.length) })),
       reluctance: Float64Array.from(demands, (d) => problem.reluctanceOf(b, this.wantOf(d))),
       cost: problem.wholeCost(b) + (instance.perBoard ?? 0),
     };
@@ -183,6 +226,9 @@ export class Prover {
     ];
     this.master = new RelaxedMaster(this.problem, this.solver, this.demands, this.boards);
     for (const column of this.real) this.master.add(column);
+    this.boards.forEach((board, b) => {
+      for (const i of board?.counted ?? []) this.master.count(b, board?.demands[i] as number);
+    });
     return true;
   }
 
@@ -236,6 +282,8 @@ export class Prover {
         prices: center ?? prices,
         use: answer.use,
         given: answer.given,
+        objective: answer.objective,
+        over: answer.over,
         refined: this.work.refined,
       };
       const little = best - before < NEGLIGIBLE * Math.max(NEVER_ZERO, answer.objective);
@@ -259,10 +307,13 @@ export class Prover {
     for (let n = 0; n < MOST_CASES && (this.best ?? 0) < target() - SAME_COST; n++) {
       open.sort((a, b) => a.bound - b.bound);
       const parent = open[0] as Settled;
+      // Known only on coarser cells, or copies are counted from now on: it is asked again first.
       const stale = parent.refined < this.work.refined;
-      const cases = stale ? null : this.parted(parent);
+      let cases = stale ? null : yield* this.parted(parent, false);
+      const again = stale || (cases === null && this.countFor(parent));
+      if (!again) cases ??= yield* this.parted(parent, true);
       if (cases === null) {
-        if (!stale && !this.refine()) break;
+        if (!again && !this.refine()) break;
         const { which, prices, bound } = parent;
         const finer = yield* this.settle(which, prices, target, REFINED_ROUNDS, () => undefined, true);
         if (!finer) break;
@@ -281,16 +332,45 @@ export class Prover {
     }
   }
 
-  /** A case in two, or null where the programme decides for a plan. */
-  private parted(of: Settled): readonly Case[] | null {
+  /**
+   * A case in two, or null where the programme decides for a plan; `counting`: copies may be counted for it. Of the partings on which most seems to hang that which costs
+   * most in its cheaper half, by the ways known so far (strong branching).
+   */
+  private *parted(of: Settled, counting: boolean): Generator<void, readonly Case[] | null> {
     const many = this.demands.length;
-    return (
-      partedByBoard(of, (b) => this.boards[b]?.cost ?? 0) ??
-      partedByCopies(of, (b, d) => {
-        const board = this.boards[b];
-        return !board || this.demands[d]?.panel ? null : (of.prices.of[board.species * many + d] as number);
-      })
-    );
+    const byBoard = partingsByBoard(of, (b) => this.boards[b]?.cost ?? 0);
+    const byCopies = partingsByCopies(of, (b, d) => {
+      const board = this.boards[b];
+      const demand = this.demands[d];
+      if (!board || !demand) return null;
+      const i = board.demands.indexOf(d);
+      return {
+        price: of.prices.of[board.species * many + d] as number,
+        counted: board.counted.has(i),
+        countable: this.canBeCounted(board, i),
+        leastFill: demand.panel ? leastFill(demand, this.problem.instance.jointAllowance) : null,
+      };
+    });
+    let best: (typeof byCopies)[number] | null = null;
+    let most = -Infinity;
+    const partings = [
+      ...weightiest(byBoard, MOST_TRIED),
+      ...weightiest(
+        byCopies.filter(({ count }) => counting || count === null),
+        MOST_TRIED,
+      ),
+    ];
+    for (const parting of partings) {
+      const [one, other] = parting.cases.map(
+        (which) =>
+          (this.master.linear(which, parting.count ?? undefined)?.objective ?? Infinity) - of.objective,
+      ) as [number, number];
+      const score = Math.min(one, other) + LESSER * Math.max(one, other);
+      if (score > most) [best, most] = [parting, score];
+      yield;
+    }
+    if (best?.count) this.count(...pairFrom(best.count), of.prices);
+    return best?.cases ?? null;
   }
 
   /** What holds in all cases holds. */
@@ -339,6 +419,8 @@ export class Prover {
         const [row, must] = [whole(over?.[i]), whole(under?.[i])];
         own[i] = priceOf(board.species, d) - Math.ceil((board.reluctance[i] as number) * SCALE) - row + must;
         free += Math.ceil(row * this.mostOf(which, b, d)) - Math.floor(must * this.leastOf(which, b, d));
+        // What may not be cut has no price.
+        if (this.mostOf(which, b, d) === 0) own[i] = Math.min(0, own[i]);
       });
       // What must be exceeded to gain: the board’s cost, or what a known way gains already.
       const level = Math.floor(board.cost * SCALE) - free;
@@ -350,23 +432,76 @@ export class Prover {
         sum -= must ? atMost : Math.max(0, atMost);
         continue;
       }
-      for (const kernel of this.kernelsOf(b, board)) {
-        const found = gainByLevels(kernel, own, worth);
+      const limits = this.limitsOf(which, b, board);
+      const shown = board.shown.atMost(own, limits.most, limits.least);
+      if (shown <= worth) {
+        const gain = Math.min(shown - level, atMost);
+        sum -= must ? gain : Math.max(0, gain);
+        this.work.spared++;
+        continue;
+      }
+      for (const [s, kernel] of this.kernelsOf(b, board).entries()) {
         this.work.asked++;
+        const found = gainAbove(worth, own, kernel, limits, board.counting[s] as Counting);
         if (found && found.worth > worth) {
           worth = found.worth;
-          const of = board.demands.filter((_, i) => (found.taken[i] as number) > 0);
-          const much = found.taken.filter((value) => value > 0);
+          const { taken } = found;
+          if (!taken) continue;
+          const of = board.demands.filter((_, i) => (taken[i] as number) > 0);
+          const much = taken.filter((value) => value > 0);
           let cost = board.cost - found.credit / SCALE;
-          found.taken.forEach((value, i) => (cost += value * (board.reluctance[i] as number)));
+          taken.forEach((value, i) => (cost += value * (board.reluctance[i] as number)));
           if (this.master.add({ board: b, cost, of, much })) added++;
         }
       }
-      const gain = Math.min(worth - level, atMost);
+      board.shown.remember(own, worth, countedWays(board.counted, limits, own));
+      const gain = Math.min(worth - level, shown - level, atMost);
       sum -= must ? gain : Math.max(0, gain);
       yield;
     }
     return { added, bound: sum / SCALE };
+  }
+
+  private canBeCounted(board: BoardAtHand, i: number): boolean {
+    const amountOf = (n: number): number => (this.demands[board.demands[n] as number] as Demand).amount;
+    if (board.counted.has(i) || this.demands[board.demands[i] as number]?.panel) return false;
+    let states = amountOf(i) + 1;
+    for (const n of board.counted) states *= amountOf(n) + 1;
+    return board.counted.size < MOST_COUNTED && states <= MOST_STATES;
+  }
+
+  /** Counts copies of a part on a board from now on, where a case’s programme takes too many; whether there was one. */
+  private countFor({ over, prices }: Settled): boolean {
+    let most = 0;
+    let best: readonly [number, number] | null = null;
+    for (const [pair, excess] of over) {
+      const [b, d] = pairFrom(pair);
+      const board = this.boards[b];
+      if (!board || !this.canBeCounted(board, board.demands.indexOf(d))) continue;
+      const weight = excess * (prices.of[board.species * this.demands.length + d] as number);
+      if (weight > most) [best, most] = [[b, d], weight];
+    }
+    if (!best) return false;
+    this.count(...best, prices);
+    return true;
+  }
+
+  /** Counts copies of a demand on a board from now on. */
+  private count(b: number, d: number, prices: Prices): void {
+    const board = this.boards[b] as BoardAtHand;
+    const i = board.demands.indexOf(d);
+    board.counted.add(i);
+    for (const { off } of board.counting) off[i] = whole(prices.over.get(b)?.[i]);
+    this.master.count(b, d);
+    this.work.counted++;
+  }
+
+  /** How much of each of its demands a board gives in a case. */
+  private limitsOf(which: Case, b: number, { demands }: BoardAtHand): Limits {
+    return {
+      most: Float64Array.from(demands, (d) => this.mostOf(which, b, d)),
+      least: Float64Array.from(demands, (d) => this.leastOf(which, b, d)),
+    };
   }
 
   /** At most what a board gains, whole, by its area alone; it takes no more of a part than is wanted. */
@@ -395,7 +530,7 @@ export class Prover {
   private bestKnown(which: Case, prices: Prices): Map<number, number> {
     const many = this.demands.length;
     const best = new Map<number, number>();
-    for (const { board: b, cost, of, much } of this.master.columns) {
+    for (const { board: b, cost, of, much } of this.master.allowed(which)) {
       const board = this.boards[b] as BoardAtHand;
       const [over, under] = [prices.over.get(b), prices.under.get(b)];
       const rows = over !== undefined || under !== undefined;
@@ -418,17 +553,7 @@ export class Prover {
   }
 }
 
-/** The gain on the finest cells; null where coarser ones show already that it does not exceed the threshold. */
-function gainByLevels(
-  levels: readonly RelaxedPricing[],
-  prices: Float64Array,
-  threshold: number,
-): RelaxedGain | null {
-  let guide: Guide | undefined;
-  for (const level of levels.slice(0, -1)) {
-    const finer = level.guide(prices, threshold, guide);
-    if (!finer) return null;
-    guide = finer;
-  }
-  return levels[levels.length - 1]?.gain(prices, threshold, guide) ?? null;
+/** What the narrowest strip of a panel fills, mm; rounded down. */
+function leastFill({ want: { part }, amount }: Demand, joint: number): number {
+  return Math.max(0, Math.min(amount, Math.floor(Math.max(part.minStrip ?? 1, 1) - joint)));
 }

@@ -31,12 +31,13 @@ export interface MasterBoard {
   readonly species: number;
 }
 
-/** What the programme says: prices, how much of each board it cuts, and what each gives of each demand, by {@link pairOf}. */
+/** What the programme says: prices, how much of each board it cuts, and in which share of it how much of each demand, by {@link pairOf}. */
 interface RelaxedAnswer {
   readonly objective: number;
   readonly prices: Prices;
   readonly use: ReadonlyMap<number, number>;
-  readonly given: ReadonlyMap<string, number>;
+  readonly given: ReadonlyMap<string, ReadonlyMap<number, number>>;
+  readonly over: ReadonlyMap<string, number>;
 }
 
 /** A row for what a board gives of a demand: no more than a limit, or no less. */
@@ -50,11 +51,16 @@ interface BoardRow {
 
 /** Price of what is not covered, times that of the dearest wood. */
 const PENALTY = 10;
+/** What a board that must be cut and has no way counts for, mm². */
+const MISSING_MM2 = 1e6;
 /** Rows are added and the programme solved again so often at the most. */
 const MOST_ROUNDS = 20;
 
 export class RelaxedMaster {
-  readonly columns: RelaxedColumn[] = [];
+  /** All ways to cut; see {@link allowed}. */
+  columns: RelaxedColumn[] = [];
+  /** Boards and demands of which copies are counted, by {@link pairOf}: no way takes more of them than it may. */
+  private readonly counted = new Set<string>();
   private readonly known = new Set<string>();
   /** Boards and demands of which the programme may not use more than is wanted, by {@link pairOf}. */
   private readonly capped = new Set<string>();
@@ -79,23 +85,53 @@ export class RelaxedMaster {
     return true;
   }
 
+  /** Leaves ways that take more of a demand from a board than is wanted, now that copies of it are counted there. */
+  count(board: number, demand: number): void {
+    this.counted.add(pairOf(board, demand));
+    const { amount } = this.demands[demand] as Demand;
+    this.columns = this.columns.filter(
+      (column) => column.board !== board || muchOf(column, demand) <= amount,
+    );
+  }
+
+  /** Ways to cut that a case allows, by what is counted. */
+  allowed({ out, most, least }: Case, asIfCounted?: string): RelaxedColumn[] {
+    const limits = [...new Set([...most.keys(), ...least.keys()])].filter(
+      (pair) => pair === asIfCounted || this.counted.has(pair),
+    );
+    return this.columns.filter(
+      (column) =>
+        !out.has(column.board) &&
+        limits.every((pair) => {
+          const [board, demand] = pairFrom(pair);
+          if (board !== column.board) return true;
+          const much = muchOf(column, demand);
+          return much <= (most.get(pair) ?? Infinity) && much >= (least.get(pair) ?? 0);
+        }),
+    );
+  }
+
   /** The programme over all known ways; rows for what they cut too much of are added until none is broken. */
-  linear(which: Case): RelaxedAnswer | null {
+  linear(which: Case, asIfCounted?: string): RelaxedAnswer | null {
     for (let round = 0; ; round++) {
-      const { programme, rowOf, boardRows } = this.programme(which);
+      const columns = this.allowed(which, asIfCounted);
+      const { programme, rowOf, boardRows } = this.programme(which, columns);
       const answer = this.solver.linear(programme);
       if (!answer) return null;
-      const columns = this.columns.filter(({ board }) => !which.out.has(board));
       if (round < MOST_ROUNDS && this.capRows(columns, answer.x)) continue;
       const use = new Map<number, number>();
-      const given = new Map<string, number>();
+      const given = new Map<string, Map<number, number>>();
+      const over = new Map<string, number>();
       columns.forEach(({ board, of, much }, i) => {
         const x = answer.x[i] as number;
         use.set(board, (use.get(board) ?? 0) + x);
         if (x <= 0) return;
         of.forEach((d, n) => {
           const pair = pairOf(board, d);
-          given.set(pair, (given.get(pair) ?? 0) + x * (much[n] as number));
+          const by = given.get(pair) ?? new Map<number, number>();
+          given.set(pair, by.set(much[n] as number, (by.get(much[n] as number) ?? 0) + x));
+          const excess = (much[n] as number) - (which.most.get(pair) ?? (this.demands[d] as Demand).amount);
+          if (excess > 0) over.set(pair, (over.get(pair) ?? 0) + x * excess);
         });
       });
       const many = this.demands.length;
@@ -105,18 +141,18 @@ export class RelaxedMaster {
           of[s * many + d] = Math.max(0, answer.duals[panel ? (rowOf[d] as number) + s : d] as number);
         });
       });
-      const over = new Map<number, Float64Array>();
+      const dearer = new Map<number, Float64Array>();
       const under = new Map<number, Float64Array>();
       for (const { board, demand, least, row } of boardRows) {
         const price = Math.max(0, (least ? 1 : -1) * (answer.duals[row] as number));
         if (price <= 0) continue;
         const at = this.boards[board] as MasterBoard;
-        const side = least ? under : over;
+        const side = least ? under : dearer;
         const list = side.get(board) ?? new Float64Array(at.demands.length);
         list[at.demands.indexOf(demand)] = price;
         side.set(board, list);
       }
-      return { objective: answer.objective, prices: { of, over, under }, use, given };
+      return { objective: answer.objective, prices: { of, over: dearer, under }, use, given, over };
     }
   }
 
@@ -151,13 +187,15 @@ export class RelaxedMaster {
     return rows;
   }
 
-  private programme(which: Case): {
+  private programme(
+    which: Case,
+    columns: readonly RelaxedColumn[],
+  ): {
     programme: Programme;
     rowOf: Int32Array;
     boardRows: readonly BoardRow[];
   } {
     const { demands } = this;
-    const columns = this.columns.filter(({ board }) => !which.out.has(board));
     const { species } = this.problem;
     const rowOf = new Int32Array(demands.length).fill(-1);
     let rows = demands.length;
@@ -192,9 +230,8 @@ export class RelaxedMaster {
       at.push(row);
       values.push(1);
       for (const { demand, limit, row } of rowsOf.get(column.board) ?? []) {
-        const i = column.of.indexOf(demand);
         at.push(row);
-        values.push((i < 0 ? 0 : (column.much[i] as number)) - limit);
+        values.push(muchOf(column, demand) - limit);
       }
       end(column.cost, Infinity);
     }
@@ -218,6 +255,14 @@ export class RelaxedMaster {
       values.push(1);
       end((demands[demand] as Demand).want.areaMm2 * this.penalty, Infinity);
     }
+    // So may be a way to cut a board that must be cut.
+    for (const board of which.cut) {
+      let row = once.get(board);
+      if (row === undefined) once.set(board, (row = rows++));
+      at.push(row);
+      values.push(1);
+      end(this.penalty * MISSING_MM2, Infinity);
+    }
     const rowLow = new Array<number>(rows).fill(0);
     const rowHigh = new Array<number>(rows).fill(Infinity);
     demands.forEach(({ want, amount, panel }, d) => {
@@ -235,4 +280,10 @@ export class RelaxedMaster {
     }
     return { programme: { cost, upper, rowLow, rowHigh, starts, rows: at, values }, rowOf, boardRows };
   }
+}
+
+/** How much of a demand a way to cut gives. */
+function muchOf({ of, much }: RelaxedColumn, demand: number): number {
+  const at = of.indexOf(demand);
+  return at < 0 ? 0 : (much[at] as number);
 }

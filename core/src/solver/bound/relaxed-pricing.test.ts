@@ -8,7 +8,7 @@ import { Problem } from '../problem.ts';
 import { relaxedItem } from './relaxed-item.ts';
 import type { Fineness, RelaxedItem } from './relaxed-item.ts';
 import { SCALE } from './scale.ts';
-import { RelaxedPricing } from './relaxed-pricing.ts';
+import { RelaxedPricing, type Counted } from './relaxed-pricing.ts';
 
 const SCHOOLS = ['ripFirst', 'crosscutFirst'] as const;
 const COARSE = { length: 40, width: 16 };
@@ -148,6 +148,26 @@ describe('relaxed pricing', () => {
     expect(worthOf(across, [piece(390, 100)], NO_CREDIT, [5], { length: 400, width: 60 })).toBe(10);
   });
 
+  it('lets a piece begin only where a real place is clear, however coarse the cells', () => {
+    // A nail by the edge leaves 84.7 beside it; the piece is too long to pass it by.
+    const nailed = board(700, 91.7, 3.2, [340, 0, 346, 7]);
+    const coarse = { length: 20, width: 10 };
+    expect(worthOf(nailed, [piece(400, 84.8)], NO_CREDIT, [5], coarse)).toBe(0);
+    expect(worthOf(nailed, [piece(400, 84.7)], NO_CREDIT, [5], coarse)).toBe(5);
+    // Along the grain: 330 before it, 350 behind.
+    expect(worthOf(nailed, [piece(355, 91.7)], NO_CREDIT, [5], coarse)).toBe(0);
+    expect(worthOf(nailed, [piece(354, 91.7)], NO_CREDIT, [5], coarse)).toBe(5);
+  });
+
+  it('lays no strip of a width to choose across a finding', () => {
+    // Between two rows of nails 61.5 are free, less at the edges.
+    const rows = board(700, 134, 3.2, [0, 29.5, 700, 37.5, 0, 99, 700, 107]);
+    const wide = { length: 686, width: 40, gradeBit: 1, strip: { widest: 120, joint: JOINT } };
+    const worth = worthOf(rows, [wide], NO_CREDIT, [1000], { length: 20, width: 134 });
+    expect(worth).toBeGreaterThanOrEqual(1000 * (61.5 - JOINT));
+    expect(worth).toBeLessThan(1000 * 63);
+  });
+
   it('credits what is kept by its clear gaps and no other', () => {
     const keep = { minLength: 300, minWidth: 50, perMm2: 1 / SCALE, gradeBit: 1 };
     const clear = board(1000, 200, 0);
@@ -248,9 +268,12 @@ describe('relaxed pricing', () => {
   });
 
   it('tells ways to cut that are worth at its prices what it says they are', () => {
-    const instance = salvageInstance({ boards: 20, pieces: 25 }, 4);
+    const racks = [
+      salvageInstance({ boards: 20, pieces: 25 }, 4),
+      salvageInstance({ boards: 24, pieces: 30 }, 9),
+    ];
     let strips = 0;
-    for (const { from, items, prices, keep } of boardsOf(instance)) {
+    for (const { from, items, prices, keep } of racks.flatMap((rack) => [...boardsOf(rack)])) {
       for (const school of SCHOOLS) {
         const { worth, taken, credit } = new RelaxedPricing(from, items, keep, school, COARSE).gain(
           prices,
@@ -288,6 +311,143 @@ describe('relaxed pricing', () => {
     }
     expect(guided).toBeGreaterThan(10);
     expect(refused).toBeGreaterThan(2);
+  });
+
+  describe('counting copies', () => {
+    const ruled = fc.record({
+      length: fc.integer({ min: 90, max: 300 }),
+      pieces: fc.array(
+        fc.record({
+          length: fc.integer({ min: 50, max: 160 }),
+          price: fc.integer({ min: 10, max: 90 }),
+          most: fc.integer({ min: 1, max: 3 }),
+        }),
+        { minLength: 1, maxLength: 3 },
+      ),
+      off: fc.array(fc.integer({ min: 0, max: 9 }), { minLength: 3, maxLength: 3 }),
+    });
+
+    /** The most that pieces as wide as the board are worth, so many of each: every number of each tried. */
+    const bestOf = (
+      length: number,
+      pieces: readonly { length: number; price: number; most: number; least?: number }[],
+    ): number => {
+      const [first, ...rest] = pieces;
+      if (!first) return 0;
+      let best = -Infinity;
+      for (let n = first.least ?? 0; n <= first.most && n * first.length <= length; n++)
+        best = Math.max(best, n * first.price + bestOf(length - n * first.length, rest));
+      return best;
+    };
+
+    const counted = (most: readonly number[], least: readonly number[], off: readonly number[]): Counted => ({
+      most: Int32Array.from(most),
+      least: Int32Array.from(least),
+      off: Float64Array.from(off),
+    });
+
+    it('comes to just what trying every number does, whatever is taken off the prices', () => {
+      let [bound, givenUp] = [0, 0];
+      fc.assert(
+        fc.property(ruled, ({ length, pieces, off }) => {
+          const best = bestOf(length, pieces);
+          const items = pieces.map((one) => piece(one.length, 100));
+          const most = pieces.map((one) => one.most);
+          const cheaper = pieces.map(({ price }, i) => price - (off[i] as number));
+          const inAll = most.reduce((sum, many, i) => sum + many * (off[i] as number), 0);
+          for (const school of SCHOOLS) {
+            const pricing = new RelaxedPricing(board(length, 100, 0), items, NO_CREDIT, school, {
+              length,
+              width: 10,
+            });
+            const found = pricing.gain(
+              cheaper,
+              best - 1 - inAll,
+              undefined,
+              counted(
+                most,
+                most.map(() => 0),
+                off.slice(0, most.length),
+              ),
+            );
+            if (found.worth === Infinity) {
+              givenUp++;
+              continue;
+            }
+            expect(found.worth).toBe(best);
+            found.taken.forEach((many, i) => expect(many).toBeLessThanOrEqual(most[i] as number));
+            if ((found.free?.taken ?? []).some((many, i) => many > (most[i] as number))) bound++;
+          }
+        }),
+        { numRuns: 150, seed: 3 },
+      );
+      expect(bound).toBeGreaterThan(30);
+      expect(givenUp).toBeLessThan(15);
+    });
+
+    it('takes as many as it must', () => {
+      const pieces = [
+        { length: 100, price: 90, most: 5, least: 0 },
+        { length: 120, price: 10, most: 3, least: 2 },
+      ];
+      const pricing = new RelaxedPricing(
+        board(500, 100, 0),
+        pieces.map((one) => piece(one.length, 100)),
+        NO_CREDIT,
+        'ripFirst',
+        { length: 500, width: 10 },
+      );
+      const { worth, taken } = pricing.gain([90, 10], 0, undefined, counted([5, 3], [0, 2], [0, 0]));
+      expect(worth).toBe(bestOf(500, pieces));
+      expect([...taken]).toEqual([2, 2]);
+      // Three of 220 and more do not go in: nothing is above the threshold.
+      expect(pricing.gain([90, 10], 0, undefined, counted([5, 5], [0, 5], [0, 0])).worth).toBeLessThanOrEqual(
+        0,
+      );
+    });
+
+    it('lies between what the heuristic finds with so many copies and what copies without end are worth', () => {
+      let less = 0;
+      const instance = salvageInstance({ boards: 12, pieces: 20 }, 4);
+      const problem = new Problem(instance);
+      const many = problem.wants.length;
+      for (let b = 0; b < instance.boards.length; b++) {
+        const wants = Array.from(problem.wantsOf[b] as Int32Array);
+        if (wants.length === 0) continue;
+        const at = problem.pricesAt[b] as number;
+        const prices = new Float64Array(many * problem.species.length);
+        const perMm2 = (1.3 * problem.wholeCost(b)) / (problem.areaM2(b) * 1e6);
+        const of = (w: number): Problem['wants'][number] => problem.wants[w] as Problem['wants'][number];
+        for (const w of wants) prices[at + w] = perMm2 * (of(w).areaMm2 / (of(w).panel ? of(w).amount : 1));
+        const open = Float64Array.from(problem.wants, (want) => (want.panel ? 0 : want.amount));
+        const column = problem.column(
+          b,
+          prices,
+          open,
+          problem.wants.map(() => null),
+          THOROUGH,
+        );
+        let real = column ? problem.wholeCost(b) - column.cost : 0;
+        column?.gives.forEach((w, i) => {
+          if (i % 2 === 0) real += (prices[at + w] as number) * (column.gives[i + 1] as number);
+        });
+        const solid = wants.filter((w) => !of(w).panel);
+        const items = solid.map((w) => relaxedItem(of(w), problem.board(b).width, instance.jointAllowance));
+        const own = solid.map((w) => Math.ceil((prices[at + w] as number) * SCALE));
+        const most = solid.map((w, i) => (i < 4 ? of(w).amount : -1));
+        const none = solid.map(() => 0);
+        let [best, free] = [0, 0];
+        for (const school of SCHOOLS) {
+          const pricing = new RelaxedPricing(problem.board(b), items, problem.keepOf(b), school, COARSE);
+          best = Math.max(best, pricing.gain(own, 0, undefined, counted(most, none, none)).worth);
+          free = Math.max(free, pricing.gain(own, 0).worth);
+        }
+        expect(best).toBeLessThanOrEqual(free);
+        expect(best).toBeGreaterThanOrEqual(real * SCALE - 1e-6 * SCALE);
+        if (best < 0.99 * free) less++;
+      }
+      expect(less).toBeGreaterThan(2);
+    });
   });
 
   it('answers a question as it did before, whatever was asked between', () => {

@@ -1,6 +1,6 @@
 /**
  * No less than the best that a board can give at given prices, with proof: three stages of cuts, kerf and findings kept,
- * places rounded in the direction that allows more, copies not counted.
+ * places rounded in the direction that allows more, copies counted of those items that are asked for.
  *
  * The paths over the cells of the board are in `core/kernel/bound/`, where they are told, and are compiled to WebAssembly: most
  * of the time of a proof goes into them. What is here puts a board into cells once, and asks.
@@ -19,12 +19,22 @@ export interface RelaxedGain {
   /** What the pattern that was found cuts, by item: copies, or mm of strip; and the credit of what it keeps. */
   readonly taken: Float64Array;
   readonly credit: number;
+  /** The same of the best pattern that does not count, nothing given back to it; only where copies are counted. */
+  readonly free?: { readonly worth: number; readonly taken: Float64Array };
 }
 
 /** What rows from each on give at most, on cells `grid` mm high; only for patterns worth more than was asked. */
 export interface Guide {
   readonly grid: number;
   readonly left: Float64Array;
+}
+
+/** How many copies of each item a way to cut takes at the most and at the least; at most −1: it is not counted. */
+export interface Counted {
+  readonly most: Int32Array;
+  readonly least: Int32Array;
+  /** What of the price of a copy was taken off, whole; it is given back in the worth of ways that are counted. */
+  readonly off: Float64Array;
 }
 
 /** `core/kernel/bound/index.ts`: places in memory are in bytes. */
@@ -36,6 +46,7 @@ interface BoundKernel extends Compiled {
 
 /** Bytes of a figure. */
 const FIGURE = 8;
+const NOT_COUNTED: Counted = { most: new Int32Array(0), least: new Int32Array(0), off: new Float64Array(0) };
 const NO_GUIDE: Guide = { grid: 0, left: new Float64Array(0) };
 
 let kernel: BoundKernel | null = null;
@@ -76,19 +87,22 @@ export class RelaxedPricing {
   }
 
   /**
-   * At least the worth of the best pattern, when it exceeds `threshold` (whole); else the threshold itself. Prices are
+   * At least the worth of the best pattern, when it exceeds `threshold` (whole); else no more than that. Prices are
    * whole: of a copy, or of a mm of strip. `guide` is what the same board on coarser cells left to go by.
    */
-  gain(prices: ArrayLike<number>, threshold: number, guide?: Guide): RelaxedGain {
-    const asked = this.ask(prices, threshold, guide);
+  gain(prices: ArrayLike<number>, threshold: number, guide?: Guide, counted?: Counted): RelaxedGain {
+    const asked = this.ask(prices, threshold, guide, counted);
     const many = this.items.length;
     const at = asked.gain();
     if (at === 0) return { worth: threshold, taken: new Float64Array(many), credit: 0 };
-    const answer = new Float64Array(asked.memory.buffer, at, many + 2);
+    const answer = new Float64Array(asked.memory.buffer, at, 2 * (many + 2)).slice();
     return {
       worth: answer[0] as number,
-      taken: answer.slice(1, many + 1),
+      taken: answer.subarray(1, many + 1),
       credit: answer[many + 1] as number,
+      ...(counted
+        ? { free: { worth: answer[many + 2] as number, taken: answer.subarray(many + 3, 2 * many + 3) } }
+        : {}),
     };
   }
 
@@ -101,15 +115,22 @@ export class RelaxedPricing {
     return { grid: this.rows.grid, left };
   }
 
-  private ask(prices: ArrayLike<number>, threshold: number, { grid, left }: Guide = NO_GUIDE): BoundKernel {
+  private ask(
+    prices: ArrayLike<number>,
+    threshold: number,
+    { grid, left }: Guide = NO_GUIDE,
+    { most, least, off }: Counted = NOT_COUNTED,
+  ): BoundKernel {
     kernel ??= instantiate(kernelText) as BoundKernel;
     const { board, items } = this;
-    const many = board.length + items.length + 3 + left.length;
+    const counts = [...listed(most), ...listed(least), ...off];
+    const many = board.length + items.length + counts.length + 3 + left.length;
     const at = kernel.begin(many) / FIGURE;
     const to = new Float64Array(kernel.memory.buffer).subarray(at, at + many);
     to.set(board);
     to.set(prices, board.length);
-    to.set([threshold, grid, left.length], board.length + items.length);
+    to.set(counts, board.length + items.length);
+    to.set([threshold, grid, left.length], many - left.length - 3);
     to.set(left, many - left.length);
     return kernel;
   }
@@ -136,26 +157,29 @@ function* boardInFigures(
   yield items.length;
   for (const { width, strip } of items) yield* [width, strip ? 1 : 0, strip?.widest ?? 0, strip?.joint ?? 0];
   yield barriers.length;
-  for (const { su, au, bu, av, bv } of barriers) {
-    yield su;
+  for (const { inner, au, bu, av, bv } of barriers) {
+    yield* [inner?.u ?? 0, inner?.sizeU ?? 0];
     for (const list of [au, bu, av, bv]) yield* listed(list);
   }
   yield classes.length;
   for (const slot of classes) yield* slotInFigures(slot, barriers);
   yield flexible.length;
-  for (const { least, most, slot } of flexible) {
+  for (const { least, most, slot, stretches } of flexible) {
     yield* [least, most];
     yield* slotInFigures(slot, barriers);
+    yield stretches.length;
+    for (const { from, to, end, set } of stretches) yield* [from, to, end, set];
   }
   yield* membersInFigures(strips);
 }
 
 function* slotInFigures(
-  { size, step, keeps, members, runAt, runSet, sets }: SlotClass,
+  { size, step, keeps, members, last, runAt, runSet, sets }: SlotClass,
   barriers: readonly Barriers[],
 ): Generator<number> {
   yield* [size, step, Number(keeps)];
   yield* membersInFigures(members);
+  yield last;
   yield* listed(runAt);
   yield* listed(runSet);
   yield sets.length;
@@ -164,8 +188,8 @@ function* slotInFigures(
 
 function* membersInFigures(members: readonly Member[]): Generator<number> {
   yield members.length;
-  for (const { item, barriers, gradeBit, step, run, most } of members)
-    yield* [item, barriers, gradeBit, step, Number(run), most];
+  for (const { item, barriers, gradeBit, size, step, run, most } of members)
+    yield* [item, barriers, gradeBit, size, step, Number(run), most];
 }
 
 function* listed(list: ArrayLike<number> & Iterable<number>): Generator<number> {

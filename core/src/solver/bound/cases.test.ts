@@ -1,0 +1,94 @@
+import { describe, expect, it } from 'vitest';
+import { ALL, partingsByBoard, partingsByCopies, weightiest, type Settled } from './cases.ts';
+
+const settled = (use: [number, number][], given: [string, [number, number][]][] = []): Settled => ({
+  which: ALL,
+  bound: 1,
+  objective: 1,
+  prices: { of: new Float64Array(), over: new Map(), under: new Map() },
+  use: new Map(use),
+  given: new Map(given.map(([pair, by]) => [pair, new Map(by)])),
+  over: new Map(),
+  refined: 0,
+});
+const part = { price: 2, counted: false, countable: false, leastFill: null };
+
+describe('parting a case of the proof', () => {
+  it('parts by boards that are cut in part, and by no others', () => {
+    const partings = partingsByBoard(
+      settled([
+        [3, 0.4],
+        [5, 1],
+        [7, 0.001],
+      ]),
+      (b) => 10 * b,
+    );
+    expect(partings.map(({ cases }) => [[...cases[0].out], [...cases[1].cut]])).toEqual([[[3], [3]]]);
+    expect(partings[0]?.weight).toBeCloseTo(30 * 0.4);
+  });
+
+  it('parts by copies where the average is no whole number', () => {
+    const [only, ...others] = partingsByCopies(
+      settled(
+        [[1, 1]],
+        [
+          [
+            '1 4',
+            [
+              [2, 0.5],
+              [3, 0.5],
+            ],
+          ],
+          ['1 5', [[2, 1]]],
+        ],
+      ),
+      () => part,
+    );
+    expect(others).toEqual([]);
+    expect(only?.cases[0].most.get('1 4')).toBe(2);
+    expect(only?.cases[1].least.get('1 4')).toBe(3);
+    expect([...(only?.cases[1].cut ?? [])]).toEqual([1]);
+    expect(only?.count).toBeNull();
+  });
+
+  it('parts ways of which some give more than others only where copies are counted, or may be', () => {
+    const mixed = settled(
+      [[1, 1]],
+      [
+        [
+          '1 4',
+          [
+            [5, 0.5],
+            [3, 0.5],
+          ],
+        ],
+      ],
+    );
+    expect(partingsByCopies(mixed, () => part)).toEqual([]);
+    const [may] = partingsByCopies(mixed, () => ({ ...part, countable: true }));
+    expect(may?.count).toBe('1 4');
+    expect([may?.cases[0].most.get('1 4'), may?.cases[1].least.get('1 4')]).toEqual([3, 4]);
+    const [are] = partingsByCopies(mixed, () => ({ ...part, counted: true }));
+    expect(are?.count).toBeNull();
+  });
+
+  it('parts a panel by whether a board gives any strip of it', () => {
+    const panel = { ...part, leastFill: 39 };
+    const [some] = partingsByCopies(settled([[1, 1]], [['1 2', [[60, 0.3]]]]), () => panel);
+    expect([some?.cases[0].most.get('1 2'), some?.cases[1].least.get('1 2')]).toEqual([0, 39]);
+    // More than the narrowest strip on the average: nothing to part by.
+    expect(partingsByCopies(settled([[1, 1]], [['1 2', [[60, 0.9]]]]), () => panel)).toEqual([]);
+  });
+
+  it('takes the weightiest first', () => {
+    const partings = partingsByBoard(
+      settled([
+        [1, 0.5],
+        [2, 0.5],
+        [3, 0.5],
+      ]),
+      (b) => b,
+    );
+    expect(weightiest(partings, 2).map(({ weight }) => weight)).toEqual([1.5, 1]);
+  });
+});
