@@ -5,7 +5,7 @@
  *
  * `npm run bench -- match [S,M,L,XL,K] [seeds] [two] [keep] [brief]`: every size runs as long as its bar allows, `brief` a
  * quarter of that. `two` runs the command line, as it is used from outside, with a second search on another core. `keep` writes
- * better plans into `best-known.json` and the table into `docs/algorithms/match-quality.md`.
+ * better plans into `best-known.json` and its rows into the tables of `docs/algorithms/match-quality.md`.
  */
 import { spawnSync } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
@@ -162,7 +162,19 @@ const HEAD = [
   'at ½',
   'longest step',
   'memory',
+  'searches',
+  'seeds',
+  'measured',
 ];
+const KNOWN_HEAD = [
+  'known optimum: boards',
+  'time',
+  'spent over optimum, by seed',
+  'least proven',
+  'searches',
+  'measured',
+];
+const searches = two ? 'two, by the command line' : 'one';
 const rows: string[][] = [];
 let runs = 0;
 for (const size of ['S', 'M', 'L', 'XL'] as const) {
@@ -202,6 +214,9 @@ for (const size of ['S', 'M', 'L', 'XL'] as const) {
       percent(first?.at[1]),
       ms(first?.longestStepMs),
       first?.mb ? `${first.mb.toFixed(0)} MB` : '–',
+      searches,
+      String(seeds),
+      day,
     ];
     rows.push(row);
     console.log(row.join(' | '));
@@ -225,6 +240,8 @@ if (wanted.includes('K')) {
       `${seconds} s`,
       found.map((ratio) => ratio.toFixed(4)).join(', '),
       Math.min(...proven).toFixed(3),
+      searches,
+      day,
     ];
     knownRows.push(row);
     console.log(`known optimum: ${row.join(' | ')}`);
@@ -232,23 +249,44 @@ if (wanted.includes('K')) {
 }
 console.log(`${runs} plans checked, none breaks a rule`);
 
+/** A page with the rows of a table put in place of those of the same name, in the order of `names`. */
+function withRows(
+  text: string,
+  head: readonly string[],
+  body: readonly string[][],
+  names: readonly string[],
+): string {
+  const line = (cells: readonly string[]): string => `| ${cells.join(' | ')} |`;
+  const [begin, end] = [`<!-- ${head[0]} -->\n\n`, '\n\n<!-- end -->'];
+  const at = text.indexOf(begin);
+  if (at < 0) throw new Error(`the page on quality has no table marked ${begin.trim()}`);
+  const to = text.indexOf(end, at);
+  const kept = new Map(
+    text
+      .slice(at + begin.length, to)
+      .split('\n')
+      .slice(2)
+      .map((row) =>
+        row
+          .split('|')
+          .slice(1, -1)
+          .map((cell) => cell.trim()),
+      )
+      .map((cells) => [cells[0] ?? '', cells] as const),
+  );
+  for (const row of body) kept.set(row[0] ?? '', row);
+  const rows = names.map((name) => kept.get(name)).filter((row) => row !== undefined);
+  const lines = [head, head.map(() => '---'), ...rows].map(line);
+  return text.slice(0, at + begin.length) + lines.join('\n') + text.slice(to);
+}
+
 if (keep) {
   writeFileSync(KNOWN_FILE, `${JSON.stringify(bestKnown, null, 2)}\n`);
   const page = new URL('../../docs/algorithms/match-quality.md', import.meta.url);
-  const table = (head: readonly string[], body: readonly string[][]): string =>
-    [head, head.map(() => '---'), ...body].map((row) => `| ${row.join(' | ')} |`).join('\n');
-  const how = two ? 'the command line, two searches' : 'one search';
-  const parts = [
-    ...(rows.length > 0 ? [table(HEAD, rows)] : []),
-    ...(knownRows.length > 0
-      ? [table(['known optimum: boards', 'time', 'spent over optimum, by seed', 'least proven'], knownRows)]
-      : []),
-  ];
-  const mark = `<!-- ${two ? 'two' : 'one'}: ${wanted.join(',')} -->`;
-  const text = readFileSync(page, 'utf8');
-  const section = `${mark}\n\nMeasured on ${day}: ${how}, ${seeds} seeds.\n\n${parts.join('\n\n')}\n\n<!-- end -->`;
-  const at = text.indexOf(mark);
-  const before = at < 0 ? `${text.trimEnd()}\n\n` : text.slice(0, at);
-  const after = at < 0 ? '\n' : text.slice(text.indexOf('<!-- end -->', at) + '<!-- end -->'.length);
-  writeFileSync(page, before + section + after);
+  const names = (['S', 'M', 'L', 'XL'] as const).flatMap((size) =>
+    RACKS[size].map((name) => `${size} ${name}`),
+  );
+  const known = KNOWN.map(({ boards }) => String(boards));
+  const text = withRows(readFileSync(page, 'utf8'), HEAD, rows, names);
+  writeFileSync(page, withRows(text, KNOWN_HEAD, knownRows, known));
 }
