@@ -69,7 +69,8 @@ export class CountedPath {
 
   /**
    * The most that a pattern is worth, what was taken off given back; −Infinity where none that is as wanted is above the threshold.
-   * Infinity where that would take too long. First it is tried whether one comes near what ways that are not counted are worth: few bands can be part of such a one.
+   * Infinity where that would take too long. First it is tried whether one comes near what ways that are not counted are worth:
+   * few bands can be part of such a one.
    */
   walk(): f64 {
     const top = this.walked.best[this.asked.u.cells];
