@@ -12,6 +12,8 @@
  *
  * Counts. Copies of some items are counted, where a question says so: each state of the counts is a path of its own, and a slot
  * that holds counted items leads from the state without them.
+ *
+ * Longer than others: slots, leftovers and strips share the places of a path, and tracing back undoes what each of them did.
  */
 import { Counts } from './counts';
 import { lay } from './lay';

@@ -3,6 +3,8 @@
  *
  * A slot's stack depends on where it stands only through the findings beside it, so stacks are calculated once for each
  * set of them, and once for all where no finding is in the way. With nothing counted there is one state, 0.
+ *
+ * Longer than others: what lays a band out and what traces it back must agree on every stack, and share all tables.
  */
 import { BandPath, BandVisitor, FlexRun } from './band-path';
 import { Choices, Counts } from './counts';

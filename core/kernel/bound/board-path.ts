@@ -1,6 +1,6 @@
 /**
  * No less than the best that a board can give at given prices, with proof: three stages of cuts, kerf and findings kept,
- * places rounded in the direction that allows more, copies not counted.
+ * places rounded in the direction that allows more, copies not counted (but in `counted-path.ts`).
  *
  * Idea. Three stages make bands along u, slots along v within a band, stacks along u within a slot (rip first has u
  * across the grain, crosscut first along it). On the cells of the board each stage is a shortest path over places that

@@ -1,4 +1,7 @@
-/** What a board is asked for its bound, read from the figures that whoever asks has written one after the other. */
+/**
+ * What a board is asked for its bound, read from the figures that whoever asks has written one after the other. In one file, longer
+ * than others: the order of the figures is told in one place.
+ */
 
 /** Of a cell: what is nearer than this touches. */
 const TOUCHING: f64 = 1e-5;

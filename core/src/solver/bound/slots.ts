@@ -189,7 +189,8 @@ export class SlotPlan {
    */
   private stretchesOf(keeps: boolean, most: number): Omit<FlexibleSlot, 'least'> {
     const places = this.placesOf();
-    let told = places.length;
+    // Each place begins about as many stretches as are told apart: with many places it need not be tried with all.
+    let told = Math.min(places.length, Math.ceil(MOST_STRETCHES / Math.max(1, places.length)) + 1);
     let found = this.stretchesMeeting(told, places);
     while (found.stretches.length > MOST_STRETCHES && told > 1) found = this.stretchesMeeting(--told, places);
     const { stretches, sets } = found;
