@@ -124,8 +124,10 @@ export class BandKernel {
     /** Steps of a band in which labels compete, and classes at the most. */
     private readonly steps: i32,
     private readonly most: i32,
+    /** Whether leftovers are parted beside findings. */
+    private readonly closely: bool,
   ) {
-    this.stacks = new StackKernel(view);
+    this.stacks = new StackKernel(view, closely);
     this.behind = new StaticArray<f64>(view.wants);
     this.inStep = new StaticArray<i32>(steps + 1);
     this.stepLabels = new StaticArray<Label>((steps + 1) * ROOM_IN_STEP);
@@ -218,7 +220,7 @@ export class BandKernel {
         const worth = label.worth;
         if (this.hopeless(at, worth)) continue;
         this.skip(label);
-        this.keepFrom(label, from, h);
+        this.keepFrom(label, from, h, classes);
         for (let c = 0; c < classes.length; c++) {
           const slot = classes[c];
           if (at + slot.v > view.V + TOUCH) continue;
@@ -351,7 +353,7 @@ export class BandKernel {
   }
 
   /** A leftover over the band from here: up to the first finding, or beside the findings up to the end. */
-  private keepFrom(label: Label, from: f64, h: f64): void {
+  private keepFrom(label: Label, from: f64, h: f64, classes: StaticArray<SlotClass>): void {
     const view = this.view;
     const at = label.at;
     const V = view.V;
@@ -364,7 +366,32 @@ export class BandKernel {
       clearTo = Math.min(clearTo, Math.max(at, view.v0[i]));
     }
     this.keepUpTo(clearTo, label, from, h);
-    if (clearTo < V - TOUCH) this.keepUpTo(V, label, from, h);
+    if (clearTo >= V - TOUCH) return;
+    this.keepUpTo(V, label, from, h);
+    if (this.closely) this.keepParted(label, from, h, classes);
+  }
+
+  /**
+   * Leftovers from here that are parted from what follows beside a finding: up to where the finding ends, or no further than that the
+   * next one, as short as may be, or a slot ends with it.
+   */
+  private keepParted(label: Label, from: f64, h: f64, classes: StaticArray<SlotClass>): void {
+    const view = this.view;
+    const at = label.at;
+    const V = view.V;
+    for (let n = 0; n < this.many; n++) {
+      const i = this.blocks[n];
+      if ((view.masks[i] & view.keepBit) == 0) continue;
+      const ends = view.v1[i];
+      if (ends <= at + TOUCH) continue;
+      const behind = Math.max(ends, at + view.minV);
+      if (behind < V - view.kerf) this.keepUpTo(behind, label, from, h);
+      this.keepUpTo(Math.min(ends, V) - view.minV - view.kerf, label, from, h);
+      for (let c = 0; c < classes.length; c++)
+        this.keepUpTo(Math.min(ends, V) - classes[c].v - view.kerf, label, from, h);
+    }
+    this.keepUpTo(at + view.minV, label, from, h);
+    this.keepUpTo(V - view.minV - view.kerf, label, from, h);
   }
 
   private keepUpTo(to: f64, label: Label, from: f64, h: f64): void {

@@ -8,6 +8,8 @@ import { View } from './view';
 const BAND_STEPS = 64;
 /** From so many heights on, a little more than what is worth keeping is tried as well: a thorough look. */
 const CLOSELY = 16;
+/** From so many on what is to be kept is parted beside findings as well: of a few pieces, laid out anew. */
+const ANEW = 24;
 /** Figures of an answer before what is laid, and of each that is laid: item (or −1: kept), x, y, length, width. */
 const HEAD = 2;
 const OF_LAID = 5;
@@ -74,7 +76,7 @@ export class BoardKernel {
   ) {
     const classes = classesOf(view);
     this.classes = classes;
-    this.bands = new BandKernel(view, classes, wanted, effort.steps, effort.classes);
+    this.bands = new BandKernel(view, classes, wanted, effort.steps, effort.classes, effort.heights >= ANEW);
     this.bestLaid = new Laid(0, 0, null, 0, null, null);
     this.left = wanted.slice<StaticArray<f64>>();
   }
@@ -120,8 +122,25 @@ export class BoardKernel {
     this.push(laid, room, most * (room + kerf), room);
     const wall = view.nextEnd(laid.at, view.u0) - laid.at;
     if (wall > view.minU && wall < room - TOUCH) this.push(laid, wall, most * (wall + kerf), room);
+    if (this.effort.heights >= ANEW) this.pushBeside(laid, room);
     const skip = view.nextEnd(laid.at, view.u1);
     if (skip < view.U - TOUCH) this.open(new Laid(skip, laid.worth, laid, skip, null, null));
+  }
+
+  /** Bands as high as leaves room for just one more of each height. */
+  private pushBeside(laid: Laid, room: f64): void {
+    const most = this.most;
+    const kerf = this.view.kerf;
+    let last: f64 = -1;
+    for (let c = 0; c < this.classes.length; c++) {
+      const members = this.classes[c].members;
+      for (let m = 0; m < members.length; m++) {
+        const h = room - kerf - this.view.us[members[m]];
+        if (h < this.view.minU || h == last) continue;
+        last = h;
+        this.push(laid, h, most * (h + kerf), room);
+      }
+    }
   }
 
   private push(laid: Laid, h: f64, worth: f64, room: f64): void {

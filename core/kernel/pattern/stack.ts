@@ -51,7 +51,11 @@ export class StackKernel {
   private readonly noItems: StaticArray<i32> = new StaticArray<i32>(0);
   private readonly noPlaces: StaticArray<f64> = new StaticArray<f64>(0);
 
-  constructor(private readonly view: View) {
+  constructor(
+    private readonly view: View,
+    /** Whether items are laid over findings that would part leftovers. */
+    private readonly closely: bool,
+  ) {
     const walls = MOST_IN_STACK + view.findings;
     this.wallFrom = new StaticArray<f64>(walls);
     this.wallTo = new StaticArray<f64>(walls);
@@ -124,11 +128,43 @@ export class StackKernel {
       const u = this.firstClear(i, place);
       if (u < 0) continue;
       unchecked((left[want] = open - fills));
-      unchecked((this.chosen[depth] = i));
-      unchecked((this.starts[depth] = u));
-      this.grow(u + unchecked(view.us[i]) + view.kerf, m, depth + 1, worth + unchecked(view.price[i]));
+      this.growWith(i, u, m, depth, worth);
+      if (this.closely && this.perMm > 0) this.growOver(i, u, m, depth, worth);
       unchecked((left[want] = open));
     }
+  }
+
+  /** The stack with item i at u. */
+  private growWith(i: i32, u: f64, m: i32, depth: i32, worth: f64): void {
+    const view = this.view;
+    unchecked((this.chosen[depth] = i));
+    unchecked((this.starts[depth] = u));
+    this.grow(u + unchecked(view.us[i]) + view.kerf, m, depth + 1, worth + unchecked(view.price[i]));
+  }
+
+  /**
+   * The same, further on, over a finding that would part a leftover: ending with it, beginning with it, or behind a leftover as small as
+   * may be.
+   */
+  private growOver(i: i32, from: f64, m: i32, depth: i32, worth: f64): void {
+    const view = this.view;
+    const gradeBit = view.gradeBit[i];
+    for (let n = 0; n < this.near; n++) {
+      const o = view.near[n];
+      if ((view.masks[o] & view.keepBit) == 0 || (view.masks[o] & gradeBit) != 0) continue;
+      const last = view.u0[o];
+      const first = Math.max(from, view.u1[o] - view.us[i]);
+      if (last < first - TOUCH) continue;
+      this.growAt(i, first, from, m, depth, worth);
+      this.growAt(i, last, from, m, depth, worth);
+      const behind = from + view.minU + view.kerf;
+      if (behind > first + TOUCH && behind < last - TOUCH) this.growAt(i, behind, from, m, depth, worth);
+    }
+  }
+
+  /** The same, if that is further on than `from`, and clear. */
+  private growAt(i: i32, u: f64, from: f64, m: i32, depth: i32, worth: f64): void {
+    if (u > from + TOUCH && this.firstClear(i, u) == u) this.growWith(i, u, m, depth, worth);
   }
 
   /** The lowest u from `place` at which item i is clear in the slot, or −1. */

@@ -53,6 +53,8 @@ export const CLOSER: Effort = { packs: 28, slots: 32, heights: 8, classes: 8, it
 export const PRICING: Effort = { ...QUICK, packs: 12, items: 40 };
 export const SWIFT: Effort = { packs: 8, slots: 16, heights: 4, classes: 4, items: 200, mirrors: 1 };
 export const THOROUGH: Effort = { packs: 120, slots: 64, heights: 16, classes: 14, items: 200, mirrors: 4 };
+/** For a few pieces of one board, laid out anew: what is to be kept is looked at more closely too. */
+export const ANEW: Effort = { ...THOROUGH, heights: 24 };
 
 export interface Laid {
   /** Index of the item, or −1 for a leftover to keep. */

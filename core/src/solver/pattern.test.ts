@@ -1,8 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Rect } from '../geometry/rectangle.ts';
+import type { School } from '../geometry/school.ts';
 import { anyCutTree } from './cut-tree.ts';
 import {
+  ANEW,
   bestPattern,
   QUICK,
   THOROUGH,
@@ -204,6 +206,44 @@ describe('the best cutting of one board', () => {
     const found = bestPattern(board(1082, 127, 3.2), [item(0, 244, 37, 100)], [1], keep, THOROUGH);
     // 300 × 86.8 beside the part and 778.8 × 127 beyond it, where one band of 244 would keep 834.8 × 127.
     expect(found?.worth).toBeCloseTo(100 + 0.0007 * (300 * 86.8 + 778.8 * 127), 3);
+  });
+
+  describe('laid out anew', () => {
+    const keep = { ...KEEP_NOTHING, perMm2: 0.0007 };
+    /** What is earned in one cutting order, looked at thoroughly and laid out anew. */
+    const earned = (on: PatternBoard, items: readonly PatternItem[], school: School): readonly number[] =>
+      [THOROUGH, ANEW].map((effort) => {
+        const wanted = items.map(() => 1);
+        return bestPattern(on, items, wanted, keep, effort, [school])?.worth ?? 0;
+      });
+
+    it('parts a leftover from the next one beside a finding', () => {
+      const nail = board(1000, 200, 0, [{ x: 900, y: 95, length: 20, width: 10 }]);
+      const [thorough, anew] = earned(nail, [item(0, 200, 200, 100)], 'ripFirst');
+      // Beside the nail two of 95 all along, or only along the last 300.
+      expect(thorough).toBeCloseTo(100 + 0.0007 * 800 * 190, 6);
+      expect(anew).toBeCloseTo(100 + 0.0007 * (500 * 200 + 300 * 190), 6);
+    });
+
+    it('lays a piece over what would part a leftover, if it puts up with it', () => {
+      const knot = board(1300, 100, 0, [{ x: 600, y: 0, length: 20, width: 100 }]);
+      const rough: PatternItem = { ...item(0, 310, 100, 100), gradeBit: 2 };
+      const [thorough, anew] = earned(knot, [rough], 'crosscutFirst');
+      // At the end it leaves 290 before the knot, too short to keep, and 680 behind it.
+      expect(thorough).toBeCloseTo(100 + 0.0007 * 100 * 680, 6);
+      expect(anew).toBeCloseTo(100 + 0.0007 * 100 * (1300 - 310), 6);
+    });
+
+    it('makes a band as high as leaves room for just one more', () => {
+      // Of 100 the longer piece takes 20, and what lies beside and behind the other is kept over the 80 that are left.
+      const [thorough, anew] = earned(
+        board(600, 100, 0),
+        [item(0, 500, 20, 100), item(1, 300, 20, 100)],
+        'ripFirst',
+      );
+      expect(thorough).toBeLessThan(anew as number);
+      expect(anew).toBeCloseTo(200 + 0.0007 * (300 * 60 + 300 * 80), 6);
+    });
   });
 
   it('begins behind what is trimmed off an end, however short, and keeps the most of the rest', () => {

@@ -3,7 +3,7 @@
  * are asked with little effort and among all that is wanted; asked for just what a way to cut gives, the kernel has a small
  * problem and looks far more closely in a few milliseconds.
  */
-import { THOROUGH } from './pattern.ts';
+import { ANEW } from './pattern.ts';
 import type { Column, Problem } from './problem.ts';
 import { SAME_COST, TOUCH } from './tolerances.ts';
 
@@ -25,7 +25,7 @@ export function cheaperLayout(problem: Problem, column: Column): Column | null {
     prices[at + w] = price + problem.reluctanceOf(board, w);
   });
   const bound = wants.map(() => null);
-  const found = problem.column(board, prices, open, bound, THOROUGH);
+  const found = problem.column(board, prices, open, bound, ANEW);
   if (!found || found.cost > column.cost - SAME_COST) return null;
   const given = new Map<number, number>();
   for (let i = 0; i < found.gives.length; i += 2)

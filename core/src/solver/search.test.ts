@@ -43,7 +43,7 @@ describe('the search with prices', () => {
       for (const { plan, better, stage } of matchSteps(instance, { seed, solver })) {
         if (better || !seen.has(stage)) expect(verifyPlan(instance, plan)).toEqual([]);
         seen.add(stage);
-        if (++steps > 170) break;
+        if (++steps > 130) break;
       }
       expect([...seen]).toEqual(expect.arrayContaining(['first', 'greedy', 'prices', 'dive', 'improve']));
     }
@@ -61,7 +61,7 @@ describe('the search with prices', () => {
         expect(plan.bound).toBeGreaterThanOrEqual(bound - 1e-9);
         bound = plan.bound;
       }
-      if (++steps > 180) break;
+      if (++steps > 130) break;
     }
     expect(bound).toBeGreaterThan(0);
   });
@@ -244,7 +244,7 @@ describe('what can’t be stopped on the way', () => {
   function improve(secondsLeft: () => number): number[] {
     const { allowed, solver: noted } = noting();
     // On a small rack whole plans are chosen by other means, which take no time limit.
-    const instance = salvageInstance({ boards: 80, pieces: 70 }, 4);
+    const instance = salvageInstance({ boards: 80, pieces: 70 }, 5);
     let steps = 0;
     for (const { plan } of matchSteps(instance, { solver: noted, secondsLeft })) {
       expect(verifyPlan(instance, plan)).toEqual([]);
