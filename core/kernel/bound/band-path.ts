@@ -78,6 +78,8 @@ export class BandPath {
   private readonly flexes: Array<FlexRun> = [];
   private readonly chains: Chains;
   private readonly counted: Array<Counted> = [];
+  /** Cells gone through so far, for each kind of thing that may lie there. */
+  work: f64 = 0;
 
   constructor(
     private readonly cells: i32,
@@ -139,6 +141,8 @@ export class BandPath {
     const best = this.bests[state];
     const cells = this.cells;
     const flexes = this.flexes;
+    const kinds = this.slots + this.kept.length + flexes.length + this.counted.length;
+    this.work += <f64>cells * <f64>(kinds + 1);
     // Without strips it is the best itself.
     const none = flexes.length > 0 ? this.ofNone[state] : best;
     this.best = best;

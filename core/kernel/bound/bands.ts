@@ -14,6 +14,8 @@ import { Member, Question, SlotClass } from './question';
 import { LEFTOVER, StackPath, Visitor } from './stack-path';
 
 const NONE = -1;
+/** Findings that a leftover is told to meet at the most. */
+const MOST_MET = 12;
 /** Sizes in mm that differ by less are the same. */
 const SAME_MM = 1e-6;
 
@@ -80,6 +82,8 @@ export class Bands {
   private readonly flexTables: StaticArray<StaticArray<StaticArray<StaticArray<f64>>>>;
   /** By class and choice: what slots of the band at hand are worth by set. */
   private readonly worths: StaticArray<StaticArray<StaticArray<f64>>>;
+  /** Findings gone through in parting leftovers. */
+  private parted: f64 = 0;
   /** Findings beside a leftover. */
   private readonly beside: Array<i32> = [];
   private readonly noFindings: StaticArray<i32>;
@@ -324,6 +328,11 @@ export class Bands {
     return this.addKept(q, end) || other;
   }
 
+  /** What has been gone through so far, in stacks and bands. */
+  get work(): f64 {
+    return this.path.work + this.stacks.work + this.parted;
+  }
+
   /** The worth of the band laid out in a state of what is counted; all states that it holds come before. */
   run(state: i32): f64 {
     return this.path.run(state);
@@ -360,11 +369,13 @@ export class Bands {
     begins.sort((a, b) => a - b);
     ends.sort((a, b) => b - a);
     for (let b = 0; b < begins.length; b++) {
-      for (let e = 0; e < ends.length; e++) {
-        const from = begins[b];
+      const from = begins[b];
+      for (let e = 0; e < ends.length && ends[e] > from; e++) {
+        // Of all that meet so many findings none is kept more of than if it met only the first of those.
         const to = ends[e];
-        if (to <= from) continue;
-        const height = this.clearHeight(from, to, low, high);
+        while (e + 1 < ends.length && ends[e + 1] > from && this.metBy(from, ends[e]) > MOST_MET) e++;
+        const height = this.clearHeight(from, ends[e], low, high);
+        this.parted += <f64>beside.length;
         if (height <= 0) continue;
         this.path.addKept(
           from,
@@ -375,6 +386,16 @@ export class Bands {
       }
     }
     return true;
+  }
+
+  /** How many of the findings beside a leftover from cell `from` to `to` meet. */
+  private metBy(from: i32, to: i32): i32 {
+    const av = this.asked.barriers[0].av;
+    const bv = this.asked.barriers[0].bv;
+    let met = 0;
+    for (let n = 0; n < this.beside.length; n++)
+      if (bv[this.beside[n]] > from && av[this.beside[n]] < to) met++;
+    return met;
   }
 
   /** Height between `low` and `high` in gaps worth keeping between the findings met from cell `from` to `to`, mm. */

@@ -22,6 +22,8 @@ import { Question } from './question';
 import { barsAfter } from './row-bars';
 
 const NONE = -1;
+/** Work at most on one board, as `Bands` counts it: then it is given up. Some tenths of a second; most boards take a hundredth of that. */
+const MOST_WORK: f64 = 5e7;
 /** Of a band that has not been looked at. */
 const UNKNOWN: f64 = -1;
 
@@ -61,7 +63,12 @@ export class BoardPath {
     this.known = new StaticArray<f64>(rows + 1);
   }
 
-  /** Whether some pattern may be worth more than the threshold; all bands that can be part of one have been looked at then. */
+  /** Whether it took too much work, so that only `after` is known. */
+  get gaveUp(): bool {
+    return this.laid.work > MOST_WORK;
+  }
+
+  /** Whether some pattern may be worth more than the threshold; all bands that can be part of one have been looked at then, unless it was given up. */
   walk(): bool {
     const threshold = this.asked.threshold;
     const rows = this.asked.u.cells;
@@ -78,12 +85,14 @@ export class BoardPath {
       // A band may begin with waste: where nothing more has ended, the one from the row before serves.
       if (q > 0 && from[q] == NONE) continue;
       this.bandsFrom(q);
+      if (this.gaveUp) return true;
     }
     return best[rows] > threshold;
   }
 
   /** What rows from each on can give at most in a pattern worth more than the threshold: a guide for finer cells. */
   guide(): StaticArray<f64> {
+    if (this.gaveUp) return this.after;
     const rows = this.asked.u.cells;
     const bands = this.bands;
     const left = new StaticArray<f64>(rows + 1);
@@ -130,7 +139,7 @@ export class BoardPath {
 
   /** Ends in (low, high): none is worth more than high, and all leave no more rows than low + 1. */
   private split(q: i32, low: i32, high: i32): void {
-    if (high - low < 2) return;
+    if (high - low < 2 || this.gaveUp) return;
     const top = this.worthOf(q, high);
     if (this.best[q] + top + this.after[low + 1] <= this.asked.threshold) return;
     if (low > q && this.worthOf(q, low) == top) return;

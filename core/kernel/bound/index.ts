@@ -17,17 +17,25 @@ export function begin(many: i32): usize {
 
 /**
  * Where the answer lies, or 0 where no pattern is worth more than the threshold: the worth, then what the best pattern cuts by
- * item, and the credit of what it keeps, all whole (worth Infinity: given up); where copies are counted, the same once more of the best pattern that does not
- * count. It lies there until the next question begins.
+ * item, and the credit of what it keeps, all whole; where copies are counted, the same once more of the best pattern that does not
+ * count. Where it was given up without counting, at least what any pattern is worth, with a credit of −1; with counting, worth
+ * Infinity. It lies there until the next question begins.
  */
 export function gain(): usize {
   const asked = new Question(new Reader(figures));
   const board = new BoardPath(asked);
   if (!board.walk()) return 0;
+  const many = asked.items.length + 2;
+  const answer = new StaticArray<f64>(2 * many);
+  if (board.gaveUp) {
+    const nothing = new StaticArray<f64>(many - 1);
+    nothing[asked.items.length] = -1;
+    write(answer, many, board.after[0], nothing);
+    write(answer, 0, asked.most.length == 0 ? board.after[0] : Infinity, nothing);
+    return changetype<usize>(answer);
+  }
   const free = board.traced();
   const worth = board.best[asked.u.cells];
-  const many = free.length + 1;
-  const answer = new StaticArray<f64>(2 * many);
   write(answer, 0, worth, free);
   if (asked.most.length == 0) return changetype<usize>(answer);
   const counted = new CountedPath(asked, board);

@@ -48,6 +48,8 @@ export class StackPath {
   /** The best up to each row where no strip ends there. */
   private readonly none: StaticArray<f64>;
   private offset: i32 = 0;
+  /** Rows gone through so far, for each kind of thing that may lie there. */
+  work: f64 = 0;
 
   constructor(private readonly cells: i32) {
     this.none = new StaticArray<f64>(cells + 1);
@@ -94,6 +96,7 @@ export class StackPath {
   /** The best by number of rows, up to `rows`, written into `best`; `brought`: what ends at each row by other means, in place of nothing. */
   best(rows: i32, best: StaticArray<f64>, brought: StaticArray<f64> | null = null): void {
     const strips = this.manyStrips;
+    this.work += <f64>rows * <f64>(this.manySteps + this.manyRuns + strips + 1);
     const none = strips > 0 ? this.none : best;
     for (let q = 0; q <= rows; q++) {
       const begun: f64 = brought === null ? 0 : brought[q];

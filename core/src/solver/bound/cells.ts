@@ -55,15 +55,16 @@ export class CellBoard {
   constructor(
     board: PatternBoard,
     readonly school: School,
-    /** Cells at most along the grain and across it; more where a cell would be larger than a piece, mm. */
+    /** Cells at most along the grain and across it; more where a cell would be larger than a piece or what is kept at the least, mm. */
     { length, width }: { readonly length: number; readonly width: number },
     pieces: { readonly u: readonly number[]; readonly v: readonly number[] },
+    kept: { readonly u: number; readonly v: number },
   ) {
     const cross = school === 'crosscutFirst';
     this.kerf = board.kerf;
     this.masks = board.masks;
-    this.u = this.axis(cross ? board.length : board.width, cross ? length : width, pieces.u);
-    this.v = this.axis(cross ? board.width : board.length, cross ? width : length, pieces.v);
+    this.u = this.axis(cross ? board.length : board.width, cross ? length : width, pieces.u, kept.u);
+    this.v = this.axis(cross ? board.width : board.length, cross ? width : length, pieces.v, kept.v);
     this.findings = new Float64Array(board.blocked.length);
     for (let i = 0; i < board.blocked.length; i += 4) {
       for (let k = 0; k < 4; k++) {
@@ -74,9 +75,12 @@ export class CellBoard {
   }
 
   /** Of cells about as fine as asked those at which the pieces lose least to rounding. */
-  private axis(size: number, most: number, pieces: readonly number[]): Axis {
+  private axis(size: number, most: number, pieces: readonly number[], kept: number): Axis {
     const whole = size + this.kerf;
-    const coarsest = Math.min(Math.max(FINEST, whole / most), ...pieces.map((mm) => Math.max(1, mm)));
+    const coarsest = Math.min(
+      Math.max(FINEST, whole / most),
+      ...[...pieces, kept].map((mm) => Math.max(1, mm)),
+    );
     let grid = coarsest;
     let least = Infinity;
     for (let n = 0; n <= TRIED; n++) {

@@ -49,7 +49,7 @@ export function gainAbove(
     // Given up: the best way that does not count is worth no less, and is none that may be used.
     const givenUp = found.worth === Infinity;
     const reached = (givenUp ? worth : Math.max(worth, found.worth)) - cheaper.inAll;
-    takeOff(off, free, reached, counted, limits.most);
+    if (free.taken) takeOff(off, free.worth - reached, free.taken, counted, limits.most);
     if (givenUp) return { worth: free.worth + cheaper.inAll, taken: null, credit: 0 };
   }
   return found.worth > worth ? found : null;
@@ -94,17 +94,16 @@ function cheapened(
 
 /**
  * Takes more off the prices of what the best way that does not count takes too much of, and less off the others: some of
- * what would bring it to `reached` if it stayed the best (a step of the subgradient method).
+ * what would bring it down by `gap` if it stayed the best (a step of the subgradient method).
  */
 function takeOff(
   off: Float64Array,
-  free: { readonly worth: number; readonly taken: Float64Array },
-  reached: number,
+  gap: number,
+  taken: Float64Array,
   which: ReadonlySet<number>,
   most: Float64Array,
 ): void {
-  const gap = free.worth - reached;
-  const excess = (i: number): number => (free.taken[i] as number) - (most[i] as number);
+  const excess = (i: number): number => (taken[i] as number) - (most[i] as number);
   let square = 0;
   for (const i of which) if (excess(i) > 0 || (off[i] as number) > 0) square += excess(i) ** 2;
   if (square === 0 || !(gap > 0)) return;

@@ -3,8 +3,9 @@ import { describe, expect, it } from 'vitest';
 import { salvageInstance } from '../../../bench/match-makers.ts';
 import { randomInstance } from '../../../test-support/random-instances.ts';
 import type { MatchInstance } from '../instance.ts';
-import { THOROUGH, type KeepRule, type PatternBoard } from '../pattern.ts';
+import { bestPattern, THOROUGH, type KeepRule, type PatternBoard } from '../pattern.ts';
 import { Problem } from '../problem.ts';
+import { CellBoard } from './cells.ts';
 import { relaxedItem } from './relaxed-item.ts';
 import type { Fineness, RelaxedItem } from './relaxed-item.ts';
 import { SCALE } from './scale.ts';
@@ -179,6 +180,64 @@ describe('relaxed pricing', () => {
     expect(worthOf(split, [piece(500, 90)], keep, [1_000_000], { length: 200, width: 45 })).toBe(1_000_000);
   });
 
+  describe('on boards with very many findings', () => {
+    const studded = (nails: number): PatternBoard =>
+      board(
+        3000,
+        300,
+        3.2,
+        Array.from({ length: nails }, (_, n) => [(n * 37) % 2900, (n * 2.9) % 290]).flatMap(
+          ([x = 0, y = 0]) => [x, y, x + 8, y + 8],
+        ),
+      );
+    const keep = { minLength: 300, minWidth: 50, perMm2: 1e-5, gradeBit: 1 };
+
+    it('is never below what the heuristic finds, though a leftover is told to meet no more than some of them', () => {
+      for (const nails of [14, 20, 30]) {
+        for (const [length, width] of [
+          [400, 90],
+          [700, 40],
+        ] as const) {
+          const priced = { want: 0, length, width, price: 0.1, fills: 1, gradeBit: 1 };
+          const real = bestPattern(studded(nails), [priced], [40], keep, THOROUGH)?.worth ?? 0;
+          const most = worthOf(studded(nails), [piece(length, width)], keep, [Math.ceil(0.1 * SCALE)]);
+          expect(real).toBeGreaterThan(0.5);
+          expect(most / SCALE).toBeGreaterThanOrEqual(real - 1e-6);
+        }
+      }
+    });
+
+    it('gives up where that takes too much work, and tells what rows give at most', () => {
+      const strips: RelaxedItem = {
+        length: 600,
+        width: 40,
+        gradeBit: 1,
+        strip: { widest: 120, joint: JOINT },
+      };
+      const ask = (nails: number) =>
+        new RelaxedPricing(studded(nails), [strips, piece(400, 90)], keep, 'crosscutFirst', {
+          length: 180,
+          width: 72,
+        }).gain([1_200_000, 72_000_000], 0);
+      const few = ask(4);
+      const many = ask(100);
+      expect(few.taken).not.toBeNull();
+      expect(many.taken).toBeNull();
+      // No more than all of the board at its dearest.
+      expect(many.worth).toBeLessThan(3000 * 300 * (72_000_000 / (400 * 90) + 1e-5 * SCALE));
+      expect(many.worth).toBeGreaterThan(0.2 * few.worth);
+    });
+  });
+
+  it('has no cell larger than the least that is kept, however few were asked for', () => {
+    for (const school of SCHOOLS) {
+      const sizes = { u: [700], v: [700] };
+      const { u, v } = new CellBoard(board(3000, 1500, 3.2), school, COARSE, sizes, { u: 50, v: 60 });
+      expect(u.grid).toBeLessThanOrEqual(50);
+      expect(v.grid).toBeLessThanOrEqual(60);
+    }
+  });
+
   it('is never below what the heuristic finds on a board, for all kinds of parts', () => {
     fc.assert(
       fc.property(randomInstance, fc.integer({ min: 1, max: 9 }), (instance, seed) => {
@@ -279,9 +338,9 @@ describe('relaxed pricing', () => {
           prices,
           0,
         );
-        const told = prices.reduce((sum, price, i) => sum + price * (taken[i] as number), credit);
+        const told = prices.reduce((sum, price, i) => sum + price * (taken?.[i] ?? NaN), credit);
         expect(Math.abs(told - worth)).toBeLessThan(1e-5 * worth + 100);
-        if (items.some((item, i) => item.strip && (taken[i] as number) > 0)) strips++;
+        if (items.some((item, i) => item.strip && (taken?.[i] ?? 0) > 0)) strips++;
       }
     }
     expect(strips).toBeGreaterThan(3);
@@ -375,7 +434,7 @@ describe('relaxed pricing', () => {
               continue;
             }
             expect(found.worth).toBe(best);
-            found.taken.forEach((many, i) => expect(many).toBeLessThanOrEqual(most[i] as number));
+            found.taken?.forEach((many, i) => expect(many).toBeLessThanOrEqual(most[i] as number));
             if ((found.free?.taken ?? []).some((many, i) => many > (most[i] as number))) bound++;
           }
         }),
@@ -399,7 +458,7 @@ describe('relaxed pricing', () => {
       );
       const { worth, taken } = pricing.gain([90, 10], 0, undefined, counted([5, 3], [0, 2], [0, 0]));
       expect(worth).toBe(bestOf(500, pieces));
-      expect([...taken]).toEqual([2, 2]);
+      expect([...(taken ?? [])]).toEqual([2, 2]);
       // Three of 220 and more do not go in: nothing is above the threshold.
       expect(pricing.gain([90, 10], 0, undefined, counted([5, 5], [0, 5], [0, 0])).worth).toBeLessThanOrEqual(
         0,

@@ -16,11 +16,12 @@ import { SlotPlan, type Member, type SlotClass } from './slots.ts';
 export interface RelaxedGain {
   /** At least what the best pattern is worth, prices and credit, in whole numbers (value × SCALE). */
   readonly worth: number;
-  /** What the pattern that was found cuts, by item: copies, or mm of strip; and the credit of what it keeps. */
-  readonly taken: Float64Array;
+  /** What the pattern that was found cuts, by item: copies, or mm of strip; null where it took too much work to find one. */
+  readonly taken: Float64Array | null;
+  /** The credit of what it keeps. */
   readonly credit: number;
   /** The same of the best pattern that does not count, nothing given back to it; only where copies are counted. */
-  readonly free?: { readonly worth: number; readonly taken: Float64Array };
+  readonly free?: { readonly worth: number; readonly taken: Float64Array | null };
 }
 
 /** What rows from each on give at most, on cells `grid` mm high; only for patterns worth more than was asked. */
@@ -80,8 +81,9 @@ export class RelaxedPricing {
     const least = crosscut
       ? { u: keep.minLength, v: keep.minWidth }
       : { u: keep.minWidth, v: keep.minLength };
-    const cells = new CellBoard(board, school, fineness, pieces);
-    const plan = new SlotPlan(cells, items, keep.perMm2 > 0 ? least.v : Infinity);
+    const kept = keep.perMm2 > 0 ? least : { u: Infinity, v: Infinity };
+    const cells = new CellBoard(board, school, fineness, pieces, kept);
+    const plan = new SlotPlan(cells, items, kept.v);
     this.rows = cells.u;
     this.board = Float64Array.from(boardInFigures(cells, plan, items, keep, least));
   }
@@ -96,14 +98,13 @@ export class RelaxedPricing {
     const at = asked.gain();
     if (at === 0) return { worth: threshold, taken: new Float64Array(many), credit: 0 };
     const answer = new Float64Array(asked.memory.buffer, at, 2 * (many + 2)).slice();
-    return {
-      worth: answer[0] as number,
-      taken: answer.subarray(1, many + 1),
-      credit: answer[many + 1] as number,
-      ...(counted
-        ? { free: { worth: answer[many + 2] as number, taken: answer.subarray(many + 3, 2 * many + 3) } }
-        : {}),
-    };
+    const [first, second] = [0, many + 2].map((from) => {
+      const credit = answer[from + many + 1] as number;
+      // A credit of −1: given up.
+      const taken = credit < 0 ? null : answer.subarray(from + 1, from + many + 1);
+      return { worth: answer[from] as number, taken, credit: Math.max(0, credit) };
+    }) as [RelaxedGain, RelaxedGain];
+    return counted ? { ...first, free: second } : first;
   }
 
   /** What rows from each on can give at most in a pattern worth more than `threshold`: a guide for finer cells. */
