@@ -1,7 +1,8 @@
 /**
  * The best stack in a slot: pieces of one size, strips and leftovers laid along u, as a shortest path over rows of cells
  * (see `band-path.ts` for the idea, and for how strips that follow one another are counted). Pieces begin where they may; runs
- * are held off findings by limits: the last row at which what begins at a row may end.
+ * are held off findings by limits: the last row at which what begins at a row may end. In one file, a little longer than others:
+ * the three share the places of a path.
  */
 import { lay } from './lay';
 
