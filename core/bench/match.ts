@@ -108,6 +108,7 @@ function outside(instance: MatchInstance, seconds: number, seed: number): Run {
     { input: JSON.stringify(asInput(instance)), maxBuffer: 1 << 28, encoding: 'utf8' },
   );
   if (status !== 0) throw new Error(`the command line failed: ${stderr}`);
+  if (stderr) console.error(stderr.trim());
   return { plan: JSON.parse(stdout) as MatchPlan, firstMs: null, at: [], longestStepMs: null, mb: null };
 }
 
