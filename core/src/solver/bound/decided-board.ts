@@ -1,0 +1,789 @@
+/**
+ * How much can be kept of a board that must give just these pieces: no less than the best, and mostly just that.
+ *
+ * Idea. The first stage parts the board in bands along u, the second a band in stacks along v, the third a stack in pieces and
+ * leftovers along u (`stack-credit.ts`). What is kept is a sum of areas, so it changes in a straight line as one cut is moved;
+ * what lies tied together moves together. So in one of the best layouts every cut between bands lies at an end of the board
+ * or of a finding, or as far from one as some of the pieces are long, and likewise within a band. Over those places the best
+ * way is a shortest path, with the pieces laid so far as its state.
+ *
+ * Leftovers of just the least size tie cuts to each other as well. Those ties are not all listed: one that could part two
+ * neighbouring places lets leftovers pass there that lack no more than their cuts could be moved by, and they count for what
+ * they are at the places. If the best way has such a leftover, the places that the tie makes are added and the path is sought
+ * again (dynamic discretization discovery: Boland, Hewitt, Marshall and Savelsbergh 2017).
+ *
+ * Everything is given the kerf that follows it, so the board ends a kerf late and neighbours touch.
+ *
+ * Longer than others: the places, the path over them and the layout it stands for share all of it.
+ */
+import type { School } from '../../geometry/school.ts';
+import type { KeepRule, PatternBoard } from '../pattern.ts';
+import { SAME_COST } from '../tolerances.ts';
+import type { RelaxedItem } from './relaxed-item.ts';
+import { clearBetween, SLACK, stackCredit, type StackPlace, type Stretch } from './stack-credit.ts';
+
+/** Places nearer than this are one, mm. */
+const SAME_PLACE = 2e-6;
+/** Places along an axis at most, and how often some are added: beyond that what is known by then holds. */
+const MOST_PLACES = 260;
+const MOST_RUNS = 40;
+/** Findings that are looked at, by bits of a number; others do not count, which allows more. */
+const MOST_FINDINGS = 30;
+
+/** A piece that was laid, or a leftover (item −1), where it is on the board. */
+export interface LaidPiece {
+  readonly item: number;
+  readonly x: number;
+  readonly y: number;
+  readonly length: number;
+  readonly width: number;
+}
+
+export interface DecidedCredit {
+  /** No less than the credit of the best layout, if that is more than was asked; −1 where there is none. */
+  readonly atMost: number;
+  /** The layout that comes to it, where it is known. */
+  readonly laid: readonly LaidPiece[] | null;
+}
+
+interface Finding {
+  readonly u0: number;
+  readonly v0: number;
+  readonly u1: number;
+  readonly v1: number;
+  readonly mask: number;
+}
+
+/** A sort of piece, along the axes of the board. */
+interface Sort {
+  readonly item: number;
+  readonly u: number;
+  readonly v: number;
+  /** What of it must be clear of findings. */
+  readonly clearU: Stretch;
+  readonly clearV: Stretch;
+  readonly findings: readonly number[];
+}
+
+/** Places along an axis in order, and how far a cut at each may be from it without being at another, before it and after it. */
+interface Places {
+  readonly at: readonly number[];
+  readonly before: Float64Array;
+  readonly after: Float64Array;
+}
+
+/** The places along u, along v in bands with pieces, and along v in bands of leftovers only. */
+interface Grid {
+  readonly u: Places;
+  readonly v: Places;
+  readonly bare: Places;
+}
+
+/** Ways to take some of the pieces: each a number, whose digits say how many of each sort. */
+class States {
+  readonly many: number;
+  readonly counts: readonly (readonly number[])[];
+  /** By state: all others that are part of it, itself too. */
+  readonly parts: readonly (readonly number[])[];
+
+  constructor(most: readonly number[]) {
+    this.many = most.reduce((product, count) => product * (count + 1), 1);
+    this.counts = Array.from({ length: this.many }, (_, state) => {
+      let rest = state;
+      return most.map((count) => {
+        const digit = rest % (count + 1);
+        rest = (rest - digit) / (count + 1);
+        return digit;
+      });
+    });
+    this.parts = this.counts.map((all) =>
+      this.counts.flatMap((some, state) =>
+        some.every((many, s) => many <= (all[s] as number)) ? [state] : [],
+      ),
+    );
+  }
+}
+
+/** A stack that gives some of the pieces: all are as wide. */
+interface StackSort {
+  readonly state: number;
+  readonly counts: readonly number[];
+  readonly v: number;
+  /** Along u, at least. */
+  readonly least: number;
+}
+
+/** A stack in a place along v: which findings its pieces must keep off, and its leftovers. */
+interface StackHere {
+  readonly stack: StackSort;
+  readonly barred: readonly (readonly Stretch[])[];
+  readonly unclear: readonly Stretch[];
+}
+
+/** From which place along u to which a band goes, and what it gives. */
+interface Band {
+  readonly from: number;
+  readonly to: number;
+  readonly state: number;
+}
+
+/** What of a stack is laid: a leftover across all of it, or pieces and what is kept beside them. */
+interface LaidStack {
+  readonly v: number;
+  readonly sizeV: number;
+  readonly places: readonly StackPlace[];
+  readonly unclear: readonly Stretch[];
+  readonly leastU: number;
+  readonly stack: StackSort | null;
+  /** Numbers of its places, where it is a leftover. */
+  readonly between: readonly [number, number] | null;
+}
+
+/** Leftovers across whole stacks, by the place at which they begin: until which, how wide, and what they meet. */
+interface Leftovers {
+  readonly first: Int32Array;
+  readonly to: Int32Array;
+  readonly wide: Float64Array;
+  readonly meets: Int32Array;
+  readonly met: readonly (readonly Stretch[])[];
+  /** Of the band at hand, by what is met: what is kept along u, times credit. */
+  readonly keeps: Float64Array;
+}
+
+/** How much can be kept of a board cut in one order. */
+export class DecidedBoard {
+  readonly findings: readonly Finding[];
+  readonly clear: readonly number[];
+  readonly sorts: readonly Sort[];
+  /** With a kerf at the end. */
+  readonly u: number;
+  readonly v: number;
+  readonly kerf: number;
+  readonly least: { readonly u: number; readonly v: number };
+  readonly perMm2: number;
+  private readonly cross: boolean;
+  /** Paths sought so far. */
+  runs = 0;
+
+  constructor(board: PatternBoard, items: readonly RelaxedItem[], keep: KeepRule, school: School) {
+    const cross = school === 'crosscutFirst';
+    this.cross = cross;
+    this.kerf = board.kerf;
+    this.u = (cross ? board.length : board.width) + board.kerf;
+    this.v = (cross ? board.width : board.length) + board.kerf;
+    this.perMm2 = keep.perMm2;
+    const [alongU, alongV] = cross ? [keep.minLength, keep.minWidth] : [keep.minWidth, keep.minLength];
+    this.least = keep.perMm2 > 0 ? { u: alongU, v: alongV } : { u: Infinity, v: Infinity };
+    this.findings = [...board.masks.keys()]
+      .map((f): Finding => {
+        const [x0 = 0, y0 = 0, x1 = 0, y1 = 0] = board.blocked.subarray(4 * f, 4 * f + 4);
+        const mask = board.masks[f] as number;
+        return cross
+          ? { u0: x0, v0: y0, u1: x1, v1: y1, mask }
+          : { u0: y0, v0: x0, u1: y1, v1: x1, mask };
+      })
+      .sort((a, b) => a.u0 - b.u0)
+      .slice(0, MOST_FINDINGS);
+    const blocking = (bit: number): number[] =>
+      this.findings.flatMap(({ mask }, f) => ((mask & bit) !== 0 ? [f] : []));
+    this.clear = blocking(keep.gradeBit);
+    this.sorts = items.map((item, i): Sort => {
+      const [u, v] = cross ? [item.length, item.width] : [item.width, item.length];
+      const [x, y, length, width] = item.inner ?? [0, 0, item.length, item.width];
+      const along = { from: x, to: x + length };
+      const across = { from: y, to: y + width };
+      return {
+        item: i,
+        u,
+        v,
+        clearU: cross ? along : across,
+        clearV: cross ? across : along,
+        findings: blocking(item.gradeBit),
+      };
+    });
+  }
+
+  /**
+   * The credit of the best layout that gives so many of each item. Layouts worth no more than `enough` are left out: where there is
+   * no better, that is the answer.
+   */
+  credit(counts: readonly number[], enough: number): DecidedCredit {
+    const used = this.sorts.filter((_, i) => (counts[i] as number) > 0);
+    const states = new States(used.map(({ item }) => counts[item] as number));
+    const last = states.counts[states.many - 1] as readonly number[];
+    let grid: Grid = {
+      u: placesAt(this.firstPlaces('u', used, last)),
+      v: placesAt(this.firstPlaces('v', used, last)),
+      bare: placesAt(this.firstPlaces('v', [], [])),
+    };
+    let least = Infinity;
+    for (let n = 0; n < MOST_RUNS; n++) {
+      if (Math.max(grid.u.at.length, grid.v.at.length) > MOST_PLACES) break;
+      this.runs++;
+      const path = new Path(this, used, states, grid);
+      const best = path.best(enough);
+      // Ways that are worth no more were left out.
+      if (best.worth <= enough) return { atMost: enough, laid: null };
+      least = Math.min(least, best.worth);
+      const stacks = best.bands.map((band) => path.stacksOf(band));
+      const news = path.lacking(best.bands, stacks);
+      if (news === null) return { atMost: least, laid: this.laid(used, grid, best.bands, stacks) };
+      grid = {
+        u: placesAt([...grid.u.at, ...this.inside('u', news.u)]),
+        v: placesAt([...grid.v.at, ...this.inside('v', news.v)]),
+        bare: placesAt([...grid.bare.at, ...this.inside('v', news.bare)]),
+      };
+    }
+    return { atMost: least, laid: null };
+  }
+
+  /** Ends of the board and of findings, and as far from them as some of the pieces are long; leftovers of the least size by an end. */
+  private firstPlaces(axis: 'u' | 'v', used: readonly Sort[], most: readonly number[]): number[] {
+    const { kerf } = this;
+    const end = this[axis];
+    const clear = axis === 'u' ? 'clearU' : 'clearV';
+    const own: number[] = [0, end];
+    for (const f of this.findings) own.push(f[`${axis}1`], f[`${axis}0`] + kerf);
+    for (const { findings, [clear]: inner, [axis]: size } of used) {
+      if (inner.from === 0 && inner.to === size) continue;
+      for (const n of findings) {
+        const f = this.findings[n] as Finding;
+        own.push(f[`${axis}1`] - inner.from, f[`${axis}0`] - inner.to);
+      }
+    }
+    const least = this.least[axis] + kerf;
+    const anchors = merged([...own, ...own.flatMap((at) => [at - least, at + least])].filter(Number.isFinite));
+    let sums = [0];
+    used.forEach((sort, s) => {
+      const steps = Array.from({ length: 2 * (most[s] as number) + 1 }, (_, n) => n - (most[s] as number));
+      sums = sums.flatMap((sum) => steps.map((n) => sum + n * (sort[axis] + kerf)));
+    });
+    return [...this.inside(axis, anchors.flatMap((at) => sums.map((sum) => at + sum))), 0, end];
+  }
+
+  private inside(axis: 'u' | 'v', places: readonly number[]): number[] {
+    return places.filter((at) => at > SAME_PLACE && at < this[axis] - SAME_PLACE);
+  }
+
+  private laid(
+    sorts: readonly Sort[],
+    grid: Grid,
+    bands: readonly Band[],
+    stacks: readonly (readonly LaidStack[])[],
+  ): LaidPiece[] {
+    const laid: LaidPiece[] = [];
+    const add = (item: number, u: number, v: number, sizeU: number, sizeV: number): void => {
+      laid.push(
+        this.cross
+          ? { item, x: u, y: v, length: sizeU, width: sizeV }
+          : { item, x: v, y: u, length: sizeV, width: sizeU },
+      );
+    };
+    bands.forEach((band, i) => {
+      for (const { v, sizeV, places, unclear, leastU } of stacks[i] as readonly LaidStack[]) {
+        let at = grid.u.at[band.from] as number;
+        const keepUntil = (until: number): void => {
+          for (const { from, to } of clearStretches(at, until, unclear, leastU)) add(-1, from, v, to - from, sizeV);
+        };
+        for (const { sort, at: begins } of places) {
+          const piece = sorts[sort] as Sort;
+          keepUntil(begins - this.kerf);
+          add(piece.item, begins, v, piece.u, piece.v);
+          at = begins + piece.u + this.kerf;
+        }
+        keepUntil((grid.u.at[band.to] as number) - this.kerf);
+      }
+    });
+    return laid;
+  }
+}
+
+/** The best way over the places that there are. */
+class Path {
+  private readonly stacks: readonly StackSort[];
+  private readonly areas: readonly number[];
+  private readonly beside: Leftovers;
+  private readonly bare: Leftovers;
+  /** By place along v: stacks that may begin there, until which place, and the number of the question. */
+  private readonly from: readonly (readonly { readonly n: number; readonly to: number; readonly ask: number }[])[];
+  private readonly asks: StackHere[] = [];
+  /** Of the band at hand, by question: NaN where it was not asked yet. */
+  private readonly answers: Float64Array;
+  private readonly band: Float64Array;
+  private readonly bareBand: Float64Array;
+  private readonly allowed: Uint8Array;
+
+  constructor(
+    private readonly board: DecidedBoard,
+    private readonly sorts: readonly Sort[],
+    private readonly states: States,
+    private readonly grid: Grid,
+  ) {
+    const { kerf } = board;
+    const sizeOf = (state: number, of: (sort: Sort) => number): number =>
+      (states.counts[state] as readonly number[]).reduce((sum, many, s) => sum + many * of(sorts[s] as Sort), 0);
+    this.areas = states.counts.map((_, state) => sizeOf(state, ({ u, v }) => (u + kerf) * (v + kerf)));
+    this.stacks = states.counts.flatMap((counts, state): StackSort[] => {
+      const of = sorts.filter((_, s) => (counts[s] as number) > 0);
+      const v = of[0]?.v ?? 0;
+      if (state === 0 || of.some((sort) => Math.abs(sort.v - v) > SLACK)) return [];
+      return [{ state, counts, v, least: sizeOf(state, ({ u }) => u + kerf) - kerf }];
+    });
+    this.beside = this.leftovers(grid.v);
+    this.bare = this.leftovers(grid.bare);
+    const known = new Map<string, number>();
+    this.from = grid.v.at.map((y) =>
+      this.stacks.flatMap((stack, n) => {
+        const end = y + stack.v + kerf;
+        // All cuts lie at places.
+        const to = atOrBefore(grid.v.at, end);
+        if (Math.abs((grid.v.at[to] as number) - end) > SLACK) return [];
+        const here = this.stackAt(stack, y);
+        const key = `${n} ${JSON.stringify([here.barred, here.unclear])}`;
+        let ask = known.get(key);
+        if (ask === undefined) {
+          known.set(key, (ask = this.asks.length));
+          this.asks.push(here);
+        }
+        return [{ n, to, ask }];
+      }),
+    );
+    this.answers = new Float64Array(this.asks.length);
+    this.band = new Float64Array(states.many * grid.v.at.length);
+    this.bareBand = new Float64Array(grid.bare.at.length);
+    this.allowed = new Uint8Array(states.many);
+  }
+
+  /** What a stack meets that begins at y. */
+  private stackAt(stack: StackSort, y: number): StackHere {
+    const { findings, clear } = this.board;
+    const barred = stack.counts.map((many, s) => {
+      const { clearU, clearV, findings: own } = this.sorts[s] as Sort;
+      if (many === 0) return [];
+      return own
+        .map((f) => findings[f] as Finding)
+        .filter(({ v0, v1 }) => v1 > y + clearV.from + SLACK && v0 < y + clearV.to - SLACK)
+        .map(({ u0, u1 }): Stretch => ({ from: u0 - clearU.to, to: u1 - clearU.from }));
+    });
+    const unclear = clear
+      .map((f) => findings[f] as Finding)
+      .filter(({ v0, v1 }) => v1 > y + SLACK && v0 < y + stack.v - SLACK)
+      .map(({ u0, u1 }): Stretch => ({ from: u0, to: u1 }));
+    return { stack, barred, unclear };
+  }
+
+  private leftovers({ at, before, after }: Places): Leftovers {
+    const { kerf, least, findings, clear } = this.board;
+    const known = new Map<string, number>();
+    const met: (readonly Stretch[])[] = [];
+    const [to, wide, meets, first]: [number[], number[], number[], number[]] = [[], [], [], []];
+    at.forEach((y, i) => {
+      first.push(to.length);
+      for (let j = i + 1; j < at.length; j++) {
+        const size = (at[j] as number) - kerf - y;
+        if (size < least.v - SLACK) {
+          const moved = size + (before[i] as number) + (after[j] as number);
+          if (size <= 0 || moved < least.v || ties(at, i, j, least.v + kerf).length === 0) continue;
+        }
+        const those = clear.filter((f) => {
+          const { v0, v1 } = findings[f] as Finding;
+          return v1 > y + SLACK && v0 < y + size - SLACK;
+        });
+        const key = those.join();
+        let number = known.get(key);
+        if (number === undefined) {
+          known.set(key, (number = met.length));
+          met.push(those.map((f) => ({ from: (findings[f] as Finding).u0, to: (findings[f] as Finding).u1 })));
+        }
+        to.push(j);
+        wide.push(size);
+        meets.push(number);
+      }
+    });
+    first.push(to.length);
+    return {
+      first: Int32Array.from(first),
+      to: Int32Array.from(to),
+      wide: Float64Array.from(wide),
+      meets: Int32Array.from(meets),
+      met,
+      keeps: new Float64Array(met.length),
+    };
+  }
+
+  private extent({ from, to }: Pick<Band, 'from' | 'to'>): readonly [number, number] {
+    const { at } = this.grid.u;
+    return [at[from] as number, (at[to] as number) - this.board.kerf];
+  }
+
+  /** Distances by which leftovers of the least size tie the ends of a band, beside the pieces of a stack in it. */
+  private *tiesOf(stack: StackSort | null): Generator<number> {
+    const { least, kerf } = this.board;
+    yield least.u + kerf;
+    if (!stack) return;
+    const pieces = stack.counts.reduce((sum, many) => sum + many, 0);
+    for (const part of this.states.parts[stack.state] as readonly number[]) {
+      const sum = (this.states.counts[part] as readonly number[]).reduce(
+        (all, many, s) => all + many * ((this.sorts[s] as Sort).u + kerf),
+        0,
+      );
+      for (let n = 1; n <= pieces + 1; n++) if (part !== 0 || n > 1) yield sum + n * (least.u + kerf);
+    }
+  }
+
+  /** How long a leftover of a stack must be along u in a band to be let pass. */
+  private leastIn(s: number, e: number, stack: StackSort | null): number {
+    const { least } = this.board;
+    const { at, before, after } = this.grid.u;
+    for (const by of this.tiesOf(stack)) {
+      if (ties(at, s, e, by).length > 0)
+        return Math.max(0, least.u - (before[s] as number) - (after[e] as number));
+    }
+    return least.u;
+  }
+
+  /** The best way worth more than `bar`, as its bands. */
+  best(bar: number): { readonly worth: number; readonly bands: readonly Band[] } {
+    const { states, areas, board } = this;
+    const { kerf, perMm2, u, v } = board;
+    const { at } = this.grid.u;
+    const many = at.length;
+    const last = many - 1;
+    const all = states.many - 1;
+    // What leftovers alone give of each band, and from each place on.
+    const alone = new Float64Array(many * many);
+    const restAlone = new Float64Array(many);
+    for (let s = last - 1; s >= 0; s--) {
+      for (let e = s + 1; e < many; e++) {
+        const given = this.fillBare(s, e);
+        alone[s * many + e] = given;
+        restAlone[s] = Math.max(restAlone[s] as number, given + (restAlone[e] as number));
+      }
+    }
+    const rest = (state: number, e: number): number => {
+      if (state === 0) return restAlone[e] as number;
+      const room = (u - (at[e] as number)) * v - (areas[state] as number);
+      return room < -SLACK * u ? -Infinity : Math.min(restAlone[e] as number, perMm2 * Math.max(0, room));
+    };
+    const reached = new Float64Array(states.many * many).fill(-Infinity);
+    const cameFrom = new Int32Array(states.many * many).fill(-1);
+    const cameWith = new Int32Array(states.many * many);
+    reached[0] = 0;
+    const reach = (state: number, place: number, worth: number, from: number, taken: number): void => {
+      if (worth <= (reached[state * many + place] as number)) return;
+      reached[state * many + place] = worth;
+      cameFrom[state * many + place] = from;
+      cameWith[state * many + place] = taken;
+    };
+    const smallest = Math.min(...this.stacks.map(({ least }) => least));
+    const end = this.grid.v.at.length - 1;
+    for (let s = 0; s < last; s++) {
+      for (let e = s + 1; e < many; e++) {
+        const [from, to] = this.extent({ from: s, to: e });
+        const empty = alone[s * many + e] as number;
+        const fits = to - from >= smallest - SLACK;
+        let any = false;
+        this.allowed.fill(0);
+        for (let state = 0; state <= all; state++) {
+          const before = reached[state * many + s] as number;
+          if (before === -Infinity) continue;
+          if (before + empty + rest(all - state, e) > bar) reach(state, e, before + empty, s, 0);
+          if (!fits) continue;
+          for (const taken of states.parts[all - state] as readonly number[]) {
+            const room = (to - from + kerf) * v - (areas[taken] as number);
+            if (taken === 0 || room < -SLACK * u) continue;
+            const most = Math.min(empty, perMm2 * Math.max(0, room));
+            if (!(before + most + rest(all - state - taken, e) > bar)) continue;
+            any = true;
+            this.allowed[taken] = 1;
+          }
+        }
+        if (!any) continue;
+        this.fill(s, e);
+        for (let state = 0; state <= all; state++) {
+          const before = reached[state * many + s] as number;
+          if (before === -Infinity) continue;
+          for (const taken of states.parts[all - state] as readonly number[]) {
+            if (taken === 0 || this.allowed[taken] !== 1) continue;
+            const worth = before + (this.band[taken * (end + 1) + end] as number);
+            if (worth + rest(all - state - taken, e) > bar) reach(state + taken, e, worth, s, taken);
+          }
+        }
+      }
+    }
+    const bands: Band[] = [];
+    const worth = reached[all * many + last] as number;
+    if (worth === -Infinity) return { worth, bands };
+    for (let state = all, to = last; to > 0;) {
+      const from = cameFrom[state * many + to] as number;
+      const taken = cameWith[state * many + to] as number;
+      bands.unshift({ from, to, state: taken });
+      state -= taken;
+      to = from;
+    }
+    return { worth, bands };
+  }
+
+  private keepIn({ met, keeps }: Leftovers, s: number, e: number): void {
+    const [from, to] = this.extent({ from: s, to: e });
+    const least = this.leastIn(s, e, null);
+    for (let m = 0; m < met.length; m++) {
+      keeps[m] = this.board.perMm2 * clearBetween(from, to, met[m] as readonly Stretch[], least);
+    }
+  }
+
+  /** What leftovers alone give of a band. */
+  private fillBare(s: number, e: number): number {
+    const best = this.bareBand;
+    best.fill(0);
+    const [from, to] = this.extent({ from: s, to: e });
+    if (to - from < this.leastIn(s, e, null) - SLACK) return 0;
+    this.keepIn(this.bare, s, e);
+    const { first, to: until, wide, meets, keeps } = this.bare;
+    for (let y = 0; y + 1 < best.length; y++) {
+      const here = best[y] as number;
+      if (here > (best[y + 1] as number)) best[y + 1] = here;
+      for (let n = first[y] as number; n < (first[y + 1] as number); n++) {
+        const worth = here + (wide[n] as number) * (keeps[meets[n] as number] as number);
+        const z = until[n] as number;
+        if (worth > (best[z] as number)) best[z] = worth;
+      }
+    }
+    return best[best.length - 1] as number;
+  }
+
+  /** Fills `band` with the best worth of a band by what it has given and how far along v it has come, for what is allowed. */
+  private fill(s: number, e: number): void {
+    const many = this.grid.v.at.length;
+    const { band, allowed, states } = this;
+    const [from, to] = this.extent({ from: s, to: e });
+    for (let state = states.many - 1; state > 0; state--) {
+      if (allowed[state] !== 1) continue;
+      for (const part of states.parts[state] as readonly number[]) if (allowed[part] === 0) allowed[part] = 2;
+    }
+    allowed[0] = 2;
+    this.keepIn(this.beside, s, e);
+    this.answers.fill(NaN);
+    band.fill(-Infinity);
+    band[0] = 0;
+    const { first, to: until, wide, meets, keeps } = this.beside;
+    for (let y = 0; y < many; y++) {
+      for (let state = 0; state < states.many; state++) {
+        if (allowed[state] === 0) continue;
+        const row = state * many;
+        const here = band[row + y] as number;
+        if (here === -Infinity) continue;
+        if (y + 1 < many && here > (band[row + y + 1] as number)) band[row + y + 1] = here;
+        for (let n = first[y] as number; n < (first[y + 1] as number); n++) {
+          const worth = here + (wide[n] as number) * (keeps[meets[n] as number] as number);
+          const z = until[n] as number;
+          if (worth > (band[row + z] as number)) band[row + z] = worth;
+        }
+        for (const { n, to: z, ask } of this.from[y] as (typeof this.from)[number]) {
+          const stack = this.stacks[n] as StackSort;
+          if (to - from < stack.least - SLACK || !this.adds(state, stack.state)) continue;
+          const next = state + stack.state;
+          if (allowed[next] === 0) continue;
+          const kept = this.answer(ask, s, e);
+          if (kept < 0) continue;
+          if (here + kept > (band[next * many + z] as number)) band[next * many + z] = here + kept;
+        }
+      }
+    }
+  }
+
+  /** Whether both together are no more than there are. */
+  private adds(state: number, more: number): boolean {
+    return (this.states.parts[this.states.many - 1 - state] as readonly number[]).includes(more);
+  }
+
+  /** The credit of a stack in a band; −1 where its pieces have no room. */
+  private answer(ask: number, s: number, e: number): number {
+    const known = this.answers[ask] as number;
+    if (!Number.isNaN(known)) return known;
+    const found = this.stackIn(ask, s, e);
+    const { stack } = this.asks[ask] as StackHere;
+    const worth = found === null ? -1 : this.board.perMm2 * stack.v * found.kept;
+    this.answers[ask] = worth;
+    return worth;
+  }
+
+  private stackIn(ask: number, s: number, e: number): ReturnType<typeof stackCredit> {
+    const { stack, barred, unclear } = this.asks[ask] as StackHere;
+    const [from, to] = this.extent({ from: s, to: e });
+    return stackCredit({
+      from,
+      to,
+      kerf: this.board.kerf,
+      sorts: this.sorts.map(({ u }, n) => ({ size: u, barred: barred[n] as readonly Stretch[] })),
+      counts: stack.counts,
+      unclear,
+      least: this.leastOf(stack, s, e),
+    });
+  }
+
+  private leastOf(stack: StackSort, s: number, e: number): number {
+    return stack.v >= this.board.least.v - SLACK ? this.leastIn(s, e, stack) : Infinity;
+  }
+
+  /** The stacks of a band of the best way. */
+  stacksOf({ from: s, to: e, state: all }: Band): LaidStack[] {
+    const bare = all === 0;
+    if (bare) this.fillBare(s, e);
+    else {
+      this.allowed.fill(0);
+      this.allowed[all] = 1;
+      this.fill(s, e);
+    }
+    const { at } = bare ? this.grid.bare : this.grid.v;
+    const { first, to: until, wide, meets, met, keeps } = bare ? this.bare : this.beside;
+    const worth = (state: number, y: number): number =>
+      (bare ? this.bareBand[y] : this.band[state * at.length + y]) as number;
+    const stacks: LaidStack[] = [];
+    let [state, z] = [all, at.length - 1];
+    const before = (): LaidStack | null => {
+      const here = worth(state, z);
+      for (let y = z - 1; y >= 0; y--) {
+        for (let n = first[y] as number; n < (first[y + 1] as number); n++) {
+          if (until[n] !== z) continue;
+          const m = meets[n] as number;
+          const kept = (wide[n] as number) * (keeps[m] as number);
+          if (!(kept > 0) || Math.abs(worth(state, y) + kept - here) > SAME_COST) continue;
+          const laid = {
+            v: at[y] as number,
+            sizeV: wide[n] as number,
+            places: [],
+            unclear: met[m] as readonly Stretch[],
+            leastU: this.leastIn(s, e, null),
+            stack: null,
+            between: [y, z] as const,
+          };
+          z = y;
+          return laid;
+        }
+        if (bare) continue;
+        for (const { n, to, ask } of this.from[y] as (typeof this.from)[number]) {
+          const stack = this.stacks[n] as StackSort;
+          if (to !== z || !(this.states.parts[state] as readonly number[]).includes(stack.state)) continue;
+          const kept = this.answer(ask, s, e);
+          if (kept < 0 || Math.abs(worth(state - stack.state, y) + kept - here) > SAME_COST) continue;
+          const laid = {
+            v: at[y] as number,
+            sizeV: stack.v,
+            places: this.stackIn(ask, s, e)?.places ?? [],
+            unclear: (this.asks[ask] as StackHere).unclear,
+            leastU: this.leastOf(stack, s, e),
+            stack,
+            between: null,
+          };
+          state -= stack.state;
+          z = y;
+          return laid;
+        }
+      }
+      return null;
+    };
+    while (z > 0) {
+      if (Math.abs(worth(state, z - 1) - worth(state, z)) < SAME_COST) {
+        z--;
+        continue;
+      }
+      const laid = before();
+      if (!laid) throw new Error('a way has stacks that come to its worth');
+      stacks.unshift(laid);
+    }
+    return stacks;
+  }
+
+  /** Places beside leftovers of the way that are smaller than those that are kept; null where none is. */
+  lacking(
+    bands: readonly Band[],
+    stacks: readonly (readonly LaidStack[])[],
+  ): { readonly u: number[]; readonly v: number[]; readonly bare: number[] } | null {
+    const { kerf, least } = this.board;
+    const news = { u: [] as number[], v: [] as number[], bare: [] as number[] };
+    let any = false;
+    bands.forEach(({ from, to, state }, i) => {
+      const [begins, ends] = this.extent({ from, to });
+      for (const { places, unclear, leastU, between, sizeV, stack } of stacks[i] as readonly LaidStack[]) {
+        if (between !== null && sizeV < least.v - SLACK) {
+          any = true;
+          const axis = state === 0 ? 'bare' : 'v';
+          news[axis].push(...ties(this.grid[axis].at, ...between, least.v + kerf));
+        }
+        let at = begins;
+        const check = (until: number): void => {
+          for (const free of clearStretches(at, until, unclear, leastU)) {
+            const size = free.to - free.from;
+            if (size >= least.u - SLACK) continue;
+            any = true;
+            for (const by of this.tiesOf(stack)) news.u.push(...ties(this.grid.u.at, from, to, by));
+          }
+        };
+        for (const { sort, at: place } of places) {
+          check(place - kerf);
+          at = place + (this.sorts[sort] as Sort).u + kerf;
+        }
+        check(ends);
+      }
+    });
+    return any ? news : null;
+  }
+}
+
+/**
+ * Places between place i or j and its neighbours where a cut would lie that is tied to one at the other, `by` apart: with none, the
+ * tie holds between places alone.
+ */
+function ties(at: readonly number[], i: number, j: number, by: number): number[] {
+  const found: number[] = [];
+  const between = (place: number, n: number): void => {
+    const [low, here, high] = [at[n - 1] ?? at[n], at[n], at[n + 1] ?? at[n]] as [number, number, number];
+    if (place <= low + SAME_PLACE || place >= high - SAME_PLACE) return;
+    if (Math.abs(place - here) > SAME_PLACE) found.push(place);
+  };
+  for (let n = -1; n <= 1; n++) {
+    const [first, second] = [at[i + n], at[j + n]];
+    if (first !== undefined) between(first + by, j);
+    if (second !== undefined) between(second - by, i);
+  }
+  return found;
+}
+
+/** Stretches between two places that can be kept. */
+function clearStretches(from: number, to: number, unclear: readonly Stretch[], least: number): Stretch[] {
+  const found: Stretch[] = [];
+  let free = from;
+  for (const stretch of [...unclear, { from: to, to }]) {
+    const end = Math.min(to, stretch.from);
+    if (end > free && end - free >= least - SLACK) found.push({ from: free, to: end });
+    free = Math.max(free, stretch.to);
+  }
+  return found;
+}
+
+/** The number of the last place at or before `at`. */
+function atOrBefore(places: readonly number[], at: number): number {
+  let [low, high] = [0, places.length - 1];
+  while (low < high) {
+    const middle = (low + high + 1) >> 1;
+    if ((places[middle] as number) <= at + SAME_PLACE) low = middle;
+    else high = middle - 1;
+  }
+  return low;
+}
+
+function placesAt(places: readonly number[]): Places {
+  const at = merged(places);
+  const gaps = at.map((place, i) => Math.max(0, ((at[i + 1] ?? place) as number) - place));
+  return {
+    at,
+    before: Float64Array.from(at, (_, i) => gaps[i - 1] ?? 0),
+    after: Float64Array.from(gaps),
+  };
+}
+
+function merged(places: readonly number[]): number[] {
+  const sorted = [...places].sort((a, b) => a - b);
+  return sorted.filter((at, i) => i === 0 || at - (sorted[i - 1] as number) > SAME_PLACE);
+}
