@@ -145,6 +145,8 @@ interface Leftovers {
   readonly to: Int32Array;
   readonly wide: Float64Array;
   readonly meets: Int32Array;
+  /** Whether they may be of the least size. */
+  readonly tied: Uint8Array;
   readonly met: readonly (readonly Stretch[])[];
   /** Of the band at hand, by what is met: what is kept along u, times credit. */
   readonly keeps: Float64Array;
@@ -312,6 +314,16 @@ class Path {
   private readonly band: Float64Array;
   private readonly bareBand: Float64Array;
   private readonly allowed: Uint8Array;
+  /** By place along v: the last of those in bands of leftovers only that is no later, and whether a finding ends there. */
+  private readonly bareAt: Int32Array;
+  /** By place along v: whether something may begin there that nothing lies against, and whether two leftovers may meet there. */
+  private readonly begins: Uint8Array;
+  private readonly meeting: Uint8Array;
+  /** Of the band at hand, as `band`: what comes to just this place, and what does so with pieces or a leftover of the least size. */
+  private readonly came: Float64Array;
+  private readonly open: Float64Array;
+  /** By two states: whether both together are no more than there are. */
+  private readonly adds: Uint8Array;
 
   constructor(
     private readonly board: DecidedBoard,
@@ -352,6 +364,22 @@ class Path {
     this.band = new Float64Array(states.many * grid.v.at.length);
     this.bareBand = new Float64Array(grid.bare.at.length);
     this.allowed = new Uint8Array(states.many);
+    this.bareAt = Int32Array.from(grid.v.at, (y) => atOrBefore(grid.bare.at, y));
+    const ends = board.findings.flatMap(({ v0, v1 }) => [
+      v1,
+      ...sorts.flatMap(({ clearV }) => (clearV.from === 0 ? [] : [v1 - clearV.from, v0 - clearV.to])),
+    ]);
+    const isOne = (of: readonly number[], y: number): boolean => of.some((at) => Math.abs(at - y) < SLACK);
+    this.begins = Uint8Array.from(grid.v.at, (y, i) => Number(i === 0 || isOne(ends, y)));
+    const starts = board.findings.map(({ v0 }) => v0 + kerf);
+    this.meeting = Uint8Array.from(grid.v.at, (y) => Number(isOne(starts, y)));
+    this.came = new Float64Array(this.band.length);
+    this.open = new Float64Array(this.band.length);
+    this.adds = new Uint8Array(states.many * states.many);
+    for (let state = 0; state < states.many; state++) {
+      for (const more of states.parts[states.many - 1 - state] as readonly number[])
+        this.adds[state * states.many + more] = 1;
+    }
   }
 
   /** What a stack meets that begins at y. */
@@ -376,7 +404,7 @@ class Path {
     const { kerf, least, findings, clear } = this.board;
     const known = new Map<string, number>();
     const met: (readonly Stretch[])[] = [];
-    const [to, wide, meets, first]: [number[], number[], number[], number[]] = [[], [], [], []];
+    const [to, wide, meets, first, tied]: [number[], number[], number[], number[], number[]] = [[], [], [], [], []];
     at.forEach((y, i) => {
       first.push(to.length);
       for (let j = i + 1; j < at.length; j++) {
@@ -398,6 +426,7 @@ class Path {
         to.push(j);
         wide.push(size);
         meets.push(number);
+        tied.push(Number(size - (after[i] as number) - (before[j] as number) < least.v + SLACK));
       }
     });
     first.push(to.length);
@@ -406,6 +435,7 @@ class Path {
       to: Int32Array.from(to),
       wide: Float64Array.from(wide),
       meets: Int32Array.from(meets),
+      tied: Uint8Array.from(tied),
       met,
       keeps: new Float64Array(met.length),
     };
@@ -482,7 +512,7 @@ class Path {
         const [from, to] = this.extent({ from: s, to: e });
         const empty = alone[s * many + e] as number;
         const fits = to - from >= smallest - SLACK;
-        let any = false;
+        let needed = Infinity;
         this.allowed.fill(0);
         for (let state = 0; state <= all; state++) {
           const before = reached[state * many + s] as number;
@@ -493,13 +523,14 @@ class Path {
             const room = (to - from + kerf) * v - (areas[taken] as number);
             if (taken === 0 || room < -SLACK * u) continue;
             const most = Math.min(empty, perMm2 * Math.max(0, room));
-            if (!(before + most + rest(all - state - taken, e) > bar)) continue;
-            any = true;
+            const other = before + rest(all - state - taken, e);
+            if (!(most + other > bar)) continue;
+            needed = Math.min(needed, bar - other);
             this.allowed[taken] = 1;
           }
         }
-        if (!any) continue;
-        this.fill(s, e);
+        if (needed === Infinity) continue;
+        this.fill(s, e, needed);
         for (let state = 0; state <= all; state++) {
           const before = reached[state * many + s] as number;
           if (before === -Infinity) continue;
@@ -532,7 +563,7 @@ class Path {
     }
   }
 
-  /** What leftovers alone give of a band. */
+  /** What leftovers alone give of a band; `bareBand` has what they give from each place along v on. */
   private fillBare(s: number, e: number): number {
     const best = this.bareBand;
     best.fill(0);
@@ -540,20 +571,22 @@ class Path {
     if (to - from < this.leastIn(s, e, null) - SLACK) return 0;
     this.keepIn(this.bare, s, e);
     const { first, to: until, wide, meets, keeps } = this.bare;
-    for (let y = 0; y + 1 < best.length; y++) {
-      const here = best[y] as number;
-      if (here > (best[y + 1] as number)) best[y + 1] = here;
+    for (let y = best.length - 2; y >= 0; y--) {
+      let most = best[y + 1] as number;
       for (let n = first[y] as number; n < (first[y + 1] as number); n++) {
-        const worth = here + (wide[n] as number) * (keeps[meets[n] as number] as number);
-        const z = until[n] as number;
-        if (worth > (best[z] as number)) best[z] = worth;
+        const kept = keeps[meets[n] as number] as number;
+        most = Math.max(most, (wide[n] as number) * kept + (best[until[n] as number] as number));
       }
+      best[y] = most;
     }
-    return best[best.length - 1] as number;
+    return best[0] as number;
   }
 
-  /** Fills `band` with the best worth of a band by what it has given and how far along v it has come, for what is allowed. */
-  private fill(s: number, e: number): void {
+  /**
+   * Fills `band` with the best worth of a band by what it has given and how far along v it has come, for what is allowed; ways that
+   * come to no more than `needed` may be left out.
+   */
+  private fill(s: number, e: number, needed: number): void {
     const many = this.grid.v.at.length;
     const { band, allowed, states } = this;
     const [from, to] = this.extent({ from: s, to: e });
@@ -562,39 +595,49 @@ class Path {
       for (const part of states.parts[state] as readonly number[]) if (allowed[part] === 0) allowed[part] = 2;
     }
     allowed[0] = 2;
+    this.fillBare(s, e);
     this.keepIn(this.beside, s, e);
     this.answers.fill(NaN);
-    band.fill(-Infinity);
-    band[0] = 0;
-    const { first, to: until, wide, meets, keeps } = this.beside;
+    const { came, open } = this;
+    for (const each of [band, came, open]) each.fill(-Infinity);
+    came[0] = 0;
+    const { first, to: until, wide, meets, keeps, tied } = this.beside;
     for (let y = 0; y < many; y++) {
+      const begins = this.begins[y] === 1;
       for (let state = 0; state < states.many; state++) {
         if (allowed[state] === 0) continue;
         const row = state * many;
-        const here = band[row + y] as number;
-        if (here === -Infinity) continue;
-        if (y + 1 < many && here > (band[row + y + 1] as number)) band[row + y + 1] = here;
+        const here = Math.max(came[row + y] as number, y > 0 ? (band[row + y - 1] as number) : -Infinity);
+        band[row + y] = here;
+        if (!(here + (this.bareBand[this.bareAt[y] as number] as number) > needed)) continue;
+        // What nothing lies against could begin before.
+        const base = begins ? here : (came[row + y] as number);
+        if (base === -Infinity) continue;
+        const left = begins ? here : ((this.meeting[y] === 1 ? came : open)[row + y] as number);
         for (let n = first[y] as number; n < (first[y + 1] as number); n++) {
-          const worth = here + (wide[n] as number) * (keeps[meets[n] as number] as number);
-          const z = until[n] as number;
-          if (worth > (band[row + z] as number)) band[row + z] = worth;
+          // Two leftovers meet by a finding, or one of them is of the least size.
+          const least = tied[n] === 1;
+          if (!least && left === -Infinity) break;
+          const kept = (wide[n] as number) * (keeps[meets[n] as number] as number);
+          if (kept === 0) continue;
+          const worth = (least ? base : left) + kept;
+          const z = row + (until[n] as number);
+          if (worth > (came[z] as number)) came[z] = worth;
+          if (least && worth > (open[z] as number)) open[z] = worth;
         }
-        for (const { n, to: z, ask } of this.from[y] as (typeof this.from)[number]) {
+        for (const { n, to: end, ask } of this.from[y] as (typeof this.from)[number]) {
           const stack = this.stacks[n] as StackSort;
-          if (to - from < stack.least - SLACK || !this.adds(state, stack.state)) continue;
+          if (to - from < stack.least - SLACK || this.adds[state * states.many + stack.state] !== 1) continue;
           const next = state + stack.state;
           if (allowed[next] === 0) continue;
           const kept = this.answer(ask, s, e);
           if (kept < 0) continue;
-          if (here + kept > (band[next * many + z] as number)) band[next * many + z] = here + kept;
+          const z = next * many + end;
+          if (base + kept > (came[z] as number)) came[z] = base + kept;
+          if (base + kept > (open[z] as number)) open[z] = base + kept;
         }
       }
     }
-  }
-
-  /** Whether both together are no more than there are. */
-  private adds(state: number, more: number): boolean {
-    return (this.states.parts[this.states.many - 1 - state] as readonly number[]).includes(more);
   }
 
   /** The credit of a stack in a band; −1 where its pieces have no room. */
@@ -628,46 +671,68 @@ class Path {
 
   /** The stacks of a band of the best way. */
   stacksOf({ from: s, to: e, state: all }: Band): LaidStack[] {
-    const bare = all === 0;
-    if (bare) this.fillBare(s, e);
-    else {
-      this.allowed.fill(0);
-      this.allowed[all] = 1;
-      this.fill(s, e);
+    return all === 0 ? this.bareStacks(s, e) : this.filledStacks(s, e, all);
+  }
+
+  private bareStacks(s: number, e: number): LaidStack[] {
+    this.fillBare(s, e);
+    const { first, to, wide, meets, keeps } = this.bare;
+    const best = this.bareBand;
+    const stacks: LaidStack[] = [];
+    for (let y = 0; y + 1 < best.length;) {
+      let next = y + 1;
+      for (let n = first[y] as number; n < (first[y + 1] as number); n++) {
+        const kept = (wide[n] as number) * (keeps[meets[n] as number] as number);
+        const z = to[n] as number;
+        if (kept <= 0 || kept + (best[z] as number) < (best[y] as number) - SAME_COST) continue;
+        stacks.push(this.leftoverAt(s, e, y, n, this.bare, this.grid.bare));
+        next = z;
+        break;
+      }
+      y = next;
     }
-    const { at } = bare ? this.grid.bare : this.grid.v;
-    const { first, to: until, wide, meets, met, keeps } = bare ? this.bare : this.beside;
-    const worth = (state: number, y: number): number =>
-      (bare ? this.bareBand[y] : this.band[state * at.length + y]) as number;
+    return stacks;
+  }
+
+  private leftoverAt(s: number, e: number, y: number, n: number, of: Leftovers, { at }: Places): LaidStack {
+    return {
+      v: at[y] as number,
+      sizeV: of.wide[n] as number,
+      places: [],
+      unclear: of.met[of.meets[n] as number] as readonly Stretch[],
+      leastU: this.leastIn(s, e, null),
+      stack: null,
+      between: [y, of.to[n] as number],
+    };
+  }
+
+  private filledStacks(s: number, e: number, all: number): LaidStack[] {
+    this.allowed.fill(0);
+    this.allowed[all] = 1;
+    this.fill(s, e, -Infinity);
+    const { at } = this.grid.v;
+    const { first, to, wide, meets, keeps } = this.beside;
+    const worth = (state: number, y: number): number => this.band[state * at.length + y] as number;
     const stacks: LaidStack[] = [];
     let [state, z] = [all, at.length - 1];
-    const before = (): LaidStack | null => {
+    const lastStack = (): LaidStack | null => {
       const here = worth(state, z);
-      for (let y = z - 1; y >= 0; y--) {
+      for (let y = 0; y < z; y++) {
         for (let n = first[y] as number; n < (first[y + 1] as number); n++) {
-          if (until[n] !== z) continue;
-          const m = meets[n] as number;
-          const kept = (wide[n] as number) * (keeps[m] as number);
-          if (!(kept > 0) || Math.abs(worth(state, y) + kept - here) > SAME_COST) continue;
-          const laid = {
-            v: at[y] as number,
-            sizeV: wide[n] as number,
-            places: [],
-            unclear: met[m] as readonly Stretch[],
-            leastU: this.leastIn(s, e, null),
-            stack: null,
-            between: [y, z] as const,
-          };
+          const kept = (wide[n] as number) * (keeps[meets[n] as number] as number);
+          if (to[n] !== z || kept <= 0 || worth(state, y) + kept < here - SAME_COST) continue;
+          const laid = this.leftoverAt(s, e, y, n, this.beside, this.grid.v);
           z = y;
           return laid;
         }
-        if (bare) continue;
-        for (const { n, to, ask } of this.from[y] as (typeof this.from)[number]) {
+        for (const { n, to: until, ask } of this.from[y] as (typeof this.from)[number]) {
           const stack = this.stacks[n] as StackSort;
-          if (to !== z || !(this.states.parts[state] as readonly number[]).includes(stack.state)) continue;
+          if (until !== z || !(this.states.parts[state] as readonly number[]).includes(stack.state)) continue;
           const kept = this.answer(ask, s, e);
-          if (kept < 0 || Math.abs(worth(state - stack.state, y) + kept - here) > SAME_COST) continue;
-          const laid = {
+          if (kept < 0 || worth(state - stack.state, y) + kept < here - SAME_COST) continue;
+          state -= stack.state;
+          z = y;
+          return {
             v: at[y] as number,
             sizeV: stack.v,
             places: this.stackIn(ask, s, e)?.places ?? [],
@@ -676,9 +741,6 @@ class Path {
             stack,
             between: null,
           };
-          state -= stack.state;
-          z = y;
-          return laid;
         }
       }
       return null;
@@ -688,7 +750,7 @@ class Path {
         z--;
         continue;
       }
-      const laid = before();
+      const laid = lastStack();
       if (!laid) throw new Error('a way has stacks that come to its worth');
       stacks.unshift(laid);
     }
