@@ -27,6 +27,9 @@ const SAME_PLACE = 2e-6;
 /** Places along an axis at most, and how often some are added: beyond that what is known by then holds. */
 const MOST_PLACES = 260;
 const MOST_RUNS = 40;
+/** From so many places on a path is sought over every so-manieth of them first. */
+const LEAST_COARSE = 40;
+const COARSER = 8;
 /** Findings that are looked at, by bits of a number; others do not count, which allows more. */
 const MOST_FINDINGS = 30;
 
@@ -324,6 +327,8 @@ class Path {
   private readonly open: Float64Array;
   /** By two states: whether both together are no more than there are. */
   private readonly adds: Uint8Array;
+  /** Leftovers may lack so much, whatever ties there are, mm; 0: as ties have it. */
+  private leeway = 0;
 
   constructor(
     private readonly board: DecidedBoard,
@@ -465,6 +470,7 @@ class Path {
   private leastIn(s: number, e: number, stack: StackSort | null): number {
     const { least } = this.board;
     const { at, before, after } = this.grid.u;
+    if (this.leeway > 0) return Math.max(0, least.u - this.leeway);
     for (const by of this.tiesOf(stack)) {
       if (ties(at, s, e, by).length > 0)
         return Math.max(0, least.u - (before[s] as number) - (after[e] as number));
@@ -490,11 +496,13 @@ class Path {
         restAlone[s] = Math.max(restAlone[s] as number, given + (restAlone[e] as number));
       }
     }
-    const rest = (state: number, e: number): number => {
+    const byArea = (state: number, e: number): number => {
       if (state === 0) return restAlone[e] as number;
       const room = (u - (at[e] as number)) * v - (areas[state] as number);
       return room < -SLACK * u ? -Infinity : Math.min(restAlone[e] as number, perMm2 * Math.max(0, room));
     };
+    const coarse = this.coarse(alone, byArea, bar);
+    const rest = coarse ? coarse.rest : byArea;
     const reached = new Float64Array(states.many * many).fill(-Infinity);
     const cameFrom = new Int32Array(states.many * many).fill(-1);
     const cameWith = new Int32Array(states.many * many);
@@ -522,7 +530,7 @@ class Path {
           for (const taken of states.parts[all - state] as readonly number[]) {
             const room = (to - from + kerf) * v - (areas[taken] as number);
             if (taken === 0 || room < -SLACK * u) continue;
-            const most = Math.min(empty, perMm2 * Math.max(0, room));
+            const most = Math.min(empty, perMm2 * Math.max(0, room), coarse?.band(taken, s, e) ?? Infinity);
             const other = before + rest(all - state - taken, e);
             if (!(most + other > bar)) continue;
             needed = Math.min(needed, bar - other);
@@ -553,6 +561,73 @@ class Path {
       to = from;
     }
     return { worth, bands };
+  }
+
+  /**
+   * What bands between a few of the places give at most, and what those and all after them do: a bound on what lies between the
+   * others.
+   */
+  private coarse(
+    alone: Float64Array,
+    byArea: (state: number, e: number) => number,
+    bar: number,
+  ): { readonly rest: (state: number, e: number) => number; readonly band: (state: number, s: number, e: number) => number } | null {
+    const { states, areas, board } = this;
+    const { at, before, after } = this.grid.u;
+    const many = at.length;
+    if (many < LEAST_COARSE) return null;
+    const smallest = Math.min(board.least.u, ...this.stacks.map(({ least }) => least));
+    const few: number[] = [0];
+    const cell = new Int32Array(many);
+    for (let i = 1; i < many; i++) {
+      const from = few[few.length - 1] as number;
+      const next = (at[i + 1] ?? Infinity) - (at[from] as number);
+      if (i === many - 1 || i - from >= COARSER || next >= smallest) few.push(i);
+      cell[i] = few[few.length - 1] === i ? few.length - 1 : few.length - 1;
+    }
+    /** The first of the few that is no earlier. */
+    const ceil = (i: number): number => ((few[cell[i] as number] as number) === i ? (cell[i] as number) : (cell[i] as number) + 1);
+    const last = few.length - 1;
+    const all = states.many - 1;
+    const bands = new Float64Array(states.many * few.length * few.length).fill(-Infinity);
+    const rests = new Float64Array(states.many * few.length).fill(-Infinity);
+    rests[last] = 0;
+    const end = this.grid.v.at.length - 1;
+    this.leeway = 2 * Math.max(...before, ...after);
+    for (let i = last - 1; i >= 0; i--) {
+      for (let j = i + 1; j <= last; j++) {
+        const [s, e] = [few[i] as number, few[j] as number];
+        this.allowed.fill(1);
+        this.fill(s, e, -Infinity);
+        for (let state = 0; state <= all; state++) {
+          bands[(state * few.length + i) * few.length + j] = this.band[state * (end + 1) + end] as number;
+        }
+      }
+      for (let state = 0; state <= all; state++) {
+        let best = -Infinity;
+        for (let j = i + 1; j <= last; j++) {
+          for (const taken of states.parts[state] as readonly number[]) {
+            const band = bands[(taken * few.length + i) * few.length + j] as number;
+            if (band === -Infinity) continue;
+            // The next may begin before the few that this ends at.
+            const next = Math.max(
+              rests[(state - taken) * few.length + j] as number,
+              j - 1 > i || taken > 0 ? (rests[(state - taken) * few.length + j - 1] as number) : -Infinity,
+            );
+            best = Math.max(best, band + next);
+          }
+        }
+        rests[state * few.length + i] = Math.min(best, byArea(state, few[i] as number));
+      }
+    }
+    this.leeway = 0;
+    void alone;
+    void areas;
+    void bar;
+    return {
+      rest: (state, e) => Math.min(rests[state * few.length + (cell[e] as number)] as number, byArea(state, e)),
+      band: (state, s, e) => bands[(state * few.length + (cell[s] as number)) * few.length + ceil(e)] as number,
+    };
   }
 
   private keepIn({ met, keeps }: Leftovers, s: number, e: number): void {
