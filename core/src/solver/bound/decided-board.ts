@@ -167,8 +167,9 @@ export class DecidedBoard {
   readonly least: { readonly u: number; readonly v: number };
   readonly perMm2: number;
   private readonly cross: boolean;
-  /** Paths sought so far. */
+  /** Paths sought so far, and steps of all of them. */
   runs = 0;
+  work = 0;
 
   constructor(board: PatternBoard, items: readonly RelaxedItem[], keep: KeepRule, school: School) {
     const cross = school === 'crosscutFirst';
@@ -212,7 +213,7 @@ export class DecidedBoard {
    * The credit of the best layout that gives so many of each item. Layouts worth no more than `enough` are left out: where there is
    * no better, that is the answer.
    */
-  credit(counts: readonly number[], enough: number): DecidedCredit {
+  credit(counts: readonly number[], enough: number, mostWork = Infinity): DecidedCredit {
     const used = this.sorts.filter((_, i) => (counts[i] as number) > 0);
     const states = new States(used.map(({ item }) => counts[item] as number));
     const last = states.counts[states.many - 1] as readonly number[];
@@ -225,8 +226,10 @@ export class DecidedBoard {
     for (let n = 0; n < MOST_RUNS; n++) {
       if (Math.max(grid.u.at.length, grid.v.at.length) > MOST_PLACES) break;
       this.runs++;
-      const path = new Path(this, used, states, grid);
+      const path = new Path(this, used, states, grid, mostWork - this.work);
       const best = path.best(enough);
+      this.work += path.work;
+      if (best === null) break;
       // Ways that are worth no more were left out.
       if (best.worth <= enough) return { atMost: enough, laid: null };
       least = Math.min(least, best.worth);
@@ -310,7 +313,10 @@ class Path {
   private readonly beside: Leftovers;
   private readonly bare: Leftovers;
   /** By place along v: stacks that may begin there, until which place, and the number of the question. */
-  private readonly from: readonly (readonly { readonly n: number; readonly to: number; readonly ask: number }[])[];
+  private readonly stackFirst: Int32Array;
+  private readonly stackN: Int32Array;
+  private readonly stackTo: Int32Array;
+  private readonly stackAsk: Int32Array;
   private readonly asks: StackHere[] = [];
   /** Of the band at hand, by question: NaN where it was not asked yet. */
   private readonly answers: Float64Array;
@@ -327,6 +333,8 @@ class Path {
   private readonly open: Float64Array;
   /** By two states: whether both together are no more than there are. */
   private readonly adds: Uint8Array;
+  /** Steps so far. */
+  work = 0;
   /** Leftovers may lack so much, whatever ties there are, mm; 0: as ties have it. */
   private leeway = 0;
 
@@ -335,6 +343,8 @@ class Path {
     private readonly sorts: readonly Sort[],
     private readonly states: States,
     private readonly grid: Grid,
+    /** Steps after which it is given up. */
+    private readonly mostWork: number,
   ) {
     const { kerf } = board;
     const sizeOf = (state: number, of: (sort: Sort) => number): number =>
@@ -349,12 +359,14 @@ class Path {
     this.beside = this.leftovers(grid.v);
     this.bare = this.leftovers(grid.bare);
     const known = new Map<string, number>();
-    this.from = grid.v.at.map((y) =>
-      this.stacks.flatMap((stack, n) => {
+    const [first, numbers, ends, questions]: [number[], number[], number[], number[]] = [[], [], [], []];
+    for (const y of grid.v.at) {
+      first.push(numbers.length);
+      this.stacks.forEach((stack, n) => {
         const end = y + stack.v + kerf;
         // All cuts lie at places.
         const to = atOrBefore(grid.v.at, end);
-        if (Math.abs((grid.v.at[to] as number) - end) > SLACK) return [];
+        if (Math.abs((grid.v.at[to] as number) - end) > SLACK) return;
         const here = this.stackAt(stack, y);
         const key = `${n} ${JSON.stringify([here.barred, here.unclear])}`;
         let ask = known.get(key);
@@ -362,20 +374,27 @@ class Path {
           known.set(key, (ask = this.asks.length));
           this.asks.push(here);
         }
-        return [{ n, to, ask }];
-      }),
-    );
+        numbers.push(n);
+        ends.push(to);
+        questions.push(ask);
+      });
+    }
+    first.push(numbers.length);
+    this.stackFirst = Int32Array.from(first);
+    this.stackN = Int32Array.from(numbers);
+    this.stackTo = Int32Array.from(ends);
+    this.stackAsk = Int32Array.from(questions);
     this.answers = new Float64Array(this.asks.length);
     this.band = new Float64Array(states.many * grid.v.at.length);
     this.bareBand = new Float64Array(grid.bare.at.length);
     this.allowed = new Uint8Array(states.many);
     this.bareAt = Int32Array.from(grid.v.at, (y) => atOrBefore(grid.bare.at, y));
-    const ends = board.findings.flatMap(({ v0, v1 }) => [
+    const after = board.findings.flatMap(({ v0, v1 }) => [
       v1,
       ...sorts.flatMap(({ clearV }) => (clearV.from === 0 ? [] : [v1 - clearV.from, v0 - clearV.to])),
     ]);
     const isOne = (of: readonly number[], y: number): boolean => of.some((at) => Math.abs(at - y) < SLACK);
-    this.begins = Uint8Array.from(grid.v.at, (y, i) => Number(i === 0 || isOne(ends, y)));
+    this.begins = Uint8Array.from(grid.v.at, (y, i) => Number(i === 0 || isOne(after, y)));
     const starts = board.findings.map(({ v0 }) => v0 + kerf);
     this.meeting = Uint8Array.from(grid.v.at, (y) => Number(isOne(starts, y)));
     this.came = new Float64Array(this.band.length);
@@ -478,8 +497,8 @@ class Path {
     return least.u;
   }
 
-  /** The best way worth more than `bar`, as its bands. */
-  best(bar: number): { readonly worth: number; readonly bands: readonly Band[] } {
+  /** The best way worth more than `bar`, as its bands; null where that takes too much work. */
+  best(bar: number): { readonly worth: number; readonly bands: readonly Band[] } | null {
     const { states, areas, board } = this;
     const { kerf, perMm2, u, v } = board;
     const { at } = this.grid.u;
@@ -501,7 +520,10 @@ class Path {
       const room = (u - (at[e] as number)) * v - (areas[state] as number);
       return room < -SLACK * u ? -Infinity : Math.min(restAlone[e] as number, perMm2 * Math.max(0, room));
     };
-    const coarse = this.coarse(alone, byArea, bar);
+    this.work += many * many * this.bare.to.length * 0.5;
+    if (this.work > this.mostWork) return null;
+    const coarse = this.coarse(byArea);
+    if (coarse === undefined) return null;
     const rest = coarse ? coarse.rest : byArea;
     const reached = new Float64Array(states.many * many).fill(-Infinity);
     const cameFrom = new Int32Array(states.many * many).fill(-1);
@@ -538,6 +560,7 @@ class Path {
           }
         }
         if (needed === Infinity) continue;
+        if (this.work > this.mostWork) return null;
         this.fill(s, e, needed);
         for (let state = 0; state <= all; state++) {
           const before = reached[state * many + s] as number;
@@ -565,14 +588,18 @@ class Path {
 
   /**
    * What bands between a few of the places give at most, and what those and all after them do: a bound on what lies between the
-   * others.
+   * others. Null where the places are few, undefined where it takes too much work.
    */
   private coarse(
-    alone: Float64Array,
     byArea: (state: number, e: number) => number,
-    bar: number,
-  ): { readonly rest: (state: number, e: number) => number; readonly band: (state: number, s: number, e: number) => number } | null {
-    const { states, areas, board } = this;
+  ):
+    | {
+        readonly rest: (state: number, e: number) => number;
+        readonly band: (state: number, s: number, e: number) => number;
+      }
+    | null
+    | undefined {
+    const { states, board } = this;
     const { at, before, after } = this.grid.u;
     const many = at.length;
     if (many < LEAST_COARSE) return null;
@@ -583,7 +610,7 @@ class Path {
       const from = few[few.length - 1] as number;
       const next = (at[i + 1] ?? Infinity) - (at[from] as number);
       if (i === many - 1 || i - from >= COARSER || next >= smallest) few.push(i);
-      cell[i] = few[few.length - 1] === i ? few.length - 1 : few.length - 1;
+      cell[i] = few.length - 1;
     }
     /** The first of the few that is no earlier. */
     const ceil = (i: number): number => ((few[cell[i] as number] as number) === i ? (cell[i] as number) : (cell[i] as number) + 1);
@@ -598,6 +625,7 @@ class Path {
       for (let j = i + 1; j <= last; j++) {
         const [s, e] = [few[i] as number, few[j] as number];
         this.allowed.fill(1);
+        if (this.work > this.mostWork) return undefined;
         this.fill(s, e, -Infinity);
         for (let state = 0; state <= all; state++) {
           bands[(state * few.length + i) * few.length + j] = this.band[state * (end + 1) + end] as number;
@@ -621,9 +649,6 @@ class Path {
       }
     }
     this.leeway = 0;
-    void alone;
-    void areas;
-    void bar;
     return {
       rest: (state, e) => Math.min(rests[state * few.length + (cell[e] as number)] as number, byArea(state, e)),
       band: (state, s, e) => bands[(state * few.length + (cell[s] as number)) * few.length + ceil(e)] as number,
@@ -673,41 +698,50 @@ class Path {
     this.fillBare(s, e);
     this.keepIn(this.beside, s, e);
     this.answers.fill(NaN);
-    const { came, open } = this;
-    for (const each of [band, came, open]) each.fill(-Infinity);
+    const { came, open, adds, bareBand, bareAt, stackFirst, stackN, stackTo, stackAsk, stacks, answers } = this;
+    came.fill(-Infinity);
+    open.fill(-Infinity);
     came[0] = 0;
     const { first, to: until, wide, meets, keeps, tied } = this.beside;
+    const height = to - from + SLACK;
     for (let y = 0; y < many; y++) {
       const begins = this.begins[y] === 1;
+      const meeting = this.meeting[y] === 1;
+      const bare = bareBand[bareAt[y] as number] as number;
+      const [arc, arcs] = [first[y] as number, first[y + 1] as number];
+      const [stackArc, stackArcs] = [stackFirst[y] as number, stackFirst[y + 1] as number];
       for (let state = 0; state < states.many; state++) {
         if (allowed[state] === 0) continue;
         const row = state * many;
-        const here = Math.max(came[row + y] as number, y > 0 ? (band[row + y - 1] as number) : -Infinity);
+        const arrived = came[row + y] as number;
+        const here = y > 0 && (band[row + y - 1] as number) > arrived ? (band[row + y - 1] as number) : arrived;
         band[row + y] = here;
-        if (!(here + (this.bareBand[this.bareAt[y] as number] as number) > needed)) continue;
+        if (!(here + bare > needed)) continue;
         // What nothing lies against could begin before.
-        const base = begins ? here : (came[row + y] as number);
+        const base = begins ? here : arrived;
         if (base === -Infinity) continue;
-        const left = begins ? here : ((this.meeting[y] === 1 ? came : open)[row + y] as number);
-        for (let n = first[y] as number; n < (first[y + 1] as number); n++) {
+        const left = begins ? here : meeting ? arrived : (open[row + y] as number);
+        this.work += arcs - arc;
+        for (let n = arc; n < arcs; n++) {
           // Two leftovers meet by a finding, or one of them is of the least size.
           const least = tied[n] === 1;
           if (!least && left === -Infinity) break;
-          const kept = (wide[n] as number) * (keeps[meets[n] as number] as number);
+          const kept = keeps[meets[n] as number] as number;
           if (kept === 0) continue;
-          const worth = (least ? base : left) + kept;
+          const worth = (least ? base : left) + (wide[n] as number) * kept;
           const z = row + (until[n] as number);
           if (worth > (came[z] as number)) came[z] = worth;
           if (least && worth > (open[z] as number)) open[z] = worth;
         }
-        for (const { n, to: end, ask } of this.from[y] as (typeof this.from)[number]) {
-          const stack = this.stacks[n] as StackSort;
-          if (to - from < stack.least - SLACK || this.adds[state * states.many + stack.state] !== 1) continue;
+        for (let n = stackArc; n < stackArcs; n++) {
+          const stack = stacks[stackN[n] as number] as StackSort;
           const next = state + stack.state;
-          if (allowed[next] === 0) continue;
-          const kept = this.answer(ask, s, e);
+          if (height < stack.least || adds[state * states.many + stack.state] !== 1 || allowed[next] === 0) continue;
+          const ask = stackAsk[n] as number;
+          let kept = answers[ask] as number;
+          if (kept !== kept) kept = this.answer(ask, s, e);
           if (kept < 0) continue;
-          const z = next * many + end;
+          const z = next * many + (stackTo[n] as number);
           if (base + kept > (came[z] as number)) came[z] = base + kept;
           if (base + kept > (open[z] as number)) open[z] = base + kept;
         }
@@ -800,9 +834,10 @@ class Path {
           z = y;
           return laid;
         }
-        for (const { n, to: until, ask } of this.from[y] as (typeof this.from)[number]) {
-          const stack = this.stacks[n] as StackSort;
-          if (until !== z || !(this.states.parts[state] as readonly number[]).includes(stack.state)) continue;
+        for (let n = this.stackFirst[y] as number; n < (this.stackFirst[y + 1] as number); n++) {
+          const stack = this.stacks[this.stackN[n] as number] as StackSort;
+          const ask = this.stackAsk[n] as number;
+          if (this.stackTo[n] !== z || !(this.states.parts[state] as readonly number[]).includes(stack.state)) continue;
           const kept = this.answer(ask, s, e);
           if (kept < 0 || worth(state - stack.state, y) + kept < here - SAME_COST) continue;
           state -= stack.state;

@@ -53,7 +53,9 @@ import { relaxedItem, type Fineness } from './relaxed-item.ts';
 import { SCALE } from './scale.ts';
 import { ShownBefore } from './shown-before.ts';
 import { RelaxedPricing } from './relaxed-pricing.ts';
-import { countedWays, gainAbove, type Counting, type Limits } from './counted-gain.ts';
+import type { LaidPiece } from './decided-board.ts';
+import { DecidedWays, type DecidedGain } from './decided-ways.ts';
+import { countedWays, gainAbove, type Counting, type Gain, type Limits } from './counted-gain.ts';
 
 interface BoardAtHand extends MasterBoard {
   /** By school, each on coarse cells, then on finer ones. */
@@ -64,6 +66,8 @@ interface BoardAtHand extends MasterBoard {
   readonly counted: Set<number>;
   /** By cutting order. */
   readonly counting: readonly Counting[];
+  /** Its best ways by pieces told one by one; null where it could give strips of a panel, or holds what the maker has fixed. */
+  decided: DecidedWays | null;
   /** What wishes count against it for each fill, by demand. */
   readonly reluctance: Float64Array;
   readonly cost: number;
@@ -95,6 +99,9 @@ const LESSER = 0.1;
 const DRAWN = 0.5;
 /** Gains below this share of the bound are not chased. */
 const NEGLIGIBLE = 1e-4;
+/** The same where boards are decided, and rounds of a case then. */
+const NEGLIGIBLE_DECIDED = 1e-7;
+const DECIDED_ROUNDS = 12;
 /** Where prices of all plans could prove no more than this share on top, parting the plans proves more in the same time. */
 const NEARLY = 0.005;
 
@@ -109,7 +116,12 @@ export class Prover {
    * Boards asked so far (in either cutting order) and spared the question, programmes solved, how often cells were made finer, and
    * of how many boards and parts copies are counted.
    */
-  readonly work = { asked: 0, spared: 0, programmes: 0, refined: 0, counted: 0 };
+  readonly work = { asked: 0, spared: 0, programmes: 0, refined: 0, counted: 0, decided: 0 };
+  /** Ways to cut that were found on the way, cheaper than any known for the same pieces. */
+  readonly found: Column[] = [];
+  /** Boards are decided: what they give is told piece by piece. */
+  private deciding = false;
+  private finer = 0;
   private readonly demands: Demand[] = [];
   private readonly demandOf: Int32Array;
   private readonly boards: (BoardAtHand | null)[];
@@ -167,6 +179,7 @@ export class Prover {
         }),
       ),
       counted,
+      decided: null,
       counting: SCHOOLS.map(() => ({ counted, off: new Float64Array(demands.length) })),
       reluctance: Float64Array.from(demands, (d) => problem.reluctanceOf(b, this.wantOf(d))),
       cost: problem.wholeCost(b) + (instance.perBoard ?? 0),
@@ -215,20 +228,47 @@ export class Prover {
     for (const column of this.real) this.master.add(column);
   }
 
+  /** From now on tells what boards give piece by piece, where that can be; whether that is new. */
+  private decide(): boolean {
+    const { problem } = this;
+    if (this.deciding) return false;
+    this.deciding = true;
+    this.work.refined++;
+    this.begin();
+    this.boards.forEach((board, b) => {
+      if (!board || problem.locked.has(b)) return;
+      if (Array.from(board.demands).some((d) => this.demands[d]?.panel)) return;
+      const from = problem.board(b);
+      const items = Array.from(board.demands, (d) =>
+        relaxedItem((this.demands[d] as Demand).want, from.width, problem.instance.jointAllowance),
+      );
+      board.decided = new DecidedWays(from, items, problem.keepOf(b));
+      for (const d of board.demands) this.master.count(b, d);
+    });
+    return true;
+  }
+
+  /** Begins the programme anew, with nothing in it but real ways. */
+  private begin(): void {
+    this.master = new RelaxedMaster(this.problem, this.solver, this.demands, this.boards);
+    for (const column of this.real) this.master.add(column);
+    this.boards.forEach((board, b) => {
+      for (const i of board?.counted ?? []) this.master.count(b, board?.demands[i] as number);
+      if (board?.decided) for (const d of board.demands) this.master.count(b, d);
+    });
+  }
+
   /** Makes the cells finer, if that may be: what was found on coarser ones is no longer taken for possible. */
   private refine(): boolean {
-    if (this.work.refined === MOST_REFINED) return false;
+    if (this.finer === MOST_REFINED) return false;
+    this.finer++;
     this.work.refined++;
     const { length, width } = this.fineness[this.fineness.length - 1] as Fineness;
     this.fineness = [
       ...this.fineness,
       { length: Math.round(FINER * length), width: Math.round(FINER * width) },
     ];
-    this.master = new RelaxedMaster(this.problem, this.solver, this.demands, this.boards);
-    for (const column of this.real) this.master.add(column);
-    this.boards.forEach((board, b) => {
-      for (const i of board?.counted ?? []) this.master.count(b, board?.demands[i] as number);
-    });
+    this.begin();
     return true;
   }
 
@@ -286,13 +326,13 @@ export class Prover {
         over: answer.over,
         refined: this.work.refined,
       };
-      const little = best - before < NEGLIGIBLE * Math.max(NEVER_ZERO, answer.objective);
+      const little = best - before < this.negligible * Math.max(NEVER_ZERO, answer.objective);
       if (gained.added === 0) {
         if (exact) break;
         idle++;
       } else idle = little ? idle + 1 : 0;
       if (best >= target() - SAME_COST) break;
-      if (answer.objective - best < NEGLIGIBLE * answer.objective && exact) break;
+      if (answer.objective - best < this.negligible * answer.objective && exact) break;
       if (which === ALL && answer.objective - best < NEARLY * answer.objective) break;
     }
     return settled;
@@ -310,12 +350,12 @@ export class Prover {
       // Known only on coarser cells, or copies are counted from now on: it is asked again first.
       const stale = parent.refined < this.work.refined;
       let cases = stale ? null : yield* this.parted(parent, false);
-      const again = stale || (cases === null && this.countFor(parent));
+      const again = stale || (cases === null && (this.decide() || this.countFor(parent)));
       if (!again) cases ??= yield* this.parted(parent, true);
       if (cases === null) {
         if (!again && !this.refine()) break;
         const { which, prices, bound } = parent;
-        const finer = yield* this.settle(which, prices, target, REFINED_ROUNDS, () => undefined, true);
+        const finer = yield* this.settle(which, prices, target, this.deciding ? DECIDED_ROUNDS : REFINED_ROUNDS, () => undefined, true);
         if (!finer) break;
         open[0] = { ...finer, bound: Math.max(finer.bound, bound) };
         this.raiseTo(open);
@@ -323,7 +363,7 @@ export class Prover {
       }
       const children: Settled[] = [];
       for (const child of cases) {
-        const settled = yield* this.settle(child, null, target, CASE_ROUNDS, () => undefined);
+        const settled = yield* this.settle(child, null, target, this.deciding ? DECIDED_ROUNDS : CASE_ROUNDS, () => undefined);
         if (settled) children.push({ ...settled, bound: Math.max(settled.bound, parent.bound) });
       }
       if (children.length < cases.length) break;
@@ -346,7 +386,7 @@ export class Prover {
       const i = board.demands.indexOf(d);
       return {
         price: of.prices.of[board.species * many + d] as number,
-        counted: board.counted.has(i),
+        counted: board.counted.has(i) || board.decided !== null,
         countable: this.canBeCounted(board, i),
         leastFill: demand.panel ? leastFill(demand, this.problem.instance.jointAllowance) : null,
       };
@@ -371,6 +411,10 @@ export class Prover {
     }
     if (best?.count) this.count(...pairFrom(best.count), of.prices);
     return best?.cases ?? null;
+  }
+
+  private get negligible(): number {
+    return this.deciding ? NEGLIGIBLE_DECIDED : NEGLIGIBLE;
   }
 
   /** What holds in all cases holds. */
@@ -405,7 +449,7 @@ export class Prover {
       sum += Math.floor(price * amount - 1e-6);
     });
     let added = 0;
-    const negligible = (NEGLIGIBLE * objective * SCALE) / Math.max(10, this.boards.length);
+    const negligible = (this.negligible * objective * SCALE) / Math.max(10, this.boards.length);
     const bestKnown = this.bestKnown(which, prices);
     for (let b = 0; b < this.boards.length; b++) {
       const board = this.boards[b];
@@ -440,26 +484,57 @@ export class Prover {
         this.work.spared++;
         continue;
       }
+      const before = worth;
+      let relaxed: Gain | null = null;
       for (const [s, kernel] of this.kernelsOf(b, board).entries()) {
         this.work.asked++;
         const found = gainAbove(worth, own, kernel, limits, board.counting[s] as Counting);
         if (found && found.worth > worth) {
           worth = found.worth;
-          const { taken } = found;
-          if (!taken) continue;
-          const of = board.demands.filter((_, i) => (taken[i] as number) > 0);
-          const much = taken.filter((value) => value > 0);
-          let cost = board.cost - found.credit / SCALE;
-          taken.forEach((value, i) => (cost += value * (board.reluctance[i] as number)));
-          if (this.master.add({ board: b, cost, of, much })) added++;
+          relaxed = found;
+          if (!board.decided && this.takeGain(b, board, found)) added++;
         }
       }
-      board.shown.remember(own, worth, countedWays(board.counted, limits, own));
+      let ways = countedWays(board.counted, limits, own);
+      if (board.decided && relaxed) {
+        this.work.decided++;
+        const decided: DecidedGain | null = yield* board.decided.gain(own, before, limits.least, limits.most, relaxed.taken);
+        if (decided) {
+          worth = Math.min(worth, decided.worth);
+          ways = countedWays(new Set(own.keys()), limits, own);
+          if (decided.taken && this.takeGain(b, board, decided)) added++;
+        } else if (this.takeGain(b, board, relaxed)) added++;
+      }
+      board.shown.remember(own, worth, ways);
       const gain = Math.min(worth - level, shown - level, atMost);
       sum -= must ? gain : Math.max(0, gain);
       yield;
     }
     return { added, bound: sum / SCALE };
+  }
+
+  /** Adds a way that gains to the programme; whether it was new. */
+  private takeGain(b: number, board: BoardAtHand, { taken, credit, laid }: Gain & Partial<DecidedGain>): boolean {
+    if (!taken) return false;
+    const of = board.demands.filter((_, i) => (taken[i] as number) > 0);
+    const much = taken.filter((value) => value > 0);
+    let cost = board.cost - credit / SCALE;
+    taken.forEach((value, i) => (cost += value * (board.reluctance[i] as number)));
+    const column = { board: b, cost, of, much };
+    if (!this.master.add(column)) return false;
+    if (laid) this.keepFound(b, board, laid);
+    return true;
+  }
+
+  /** A way found as the search would have it. */
+  private keepFound(b: number, board: BoardAtHand, laid: readonly LaidPiece[]): void {
+    const { problem } = this;
+    const cuts = laid
+      .filter(({ item }) => item >= 0)
+      .map(({ item, ...place }) => ({ ...place, want: this.wantOf(board.demands[item] as number), fills: 1 }));
+    const kept = laid.filter(({ item }) => item < 0);
+    const column = problem.canSaw(b, laid) ? problem.laidOut(b, cuts, kept) : null;
+    if (column) this.found.push(column);
   }
 
   private canBeCounted(board: BoardAtHand, i: number): boolean {

@@ -67,9 +67,20 @@ export function stackCredit(
     return { kept: kept(from, to), places: [] };
   const counts = [...question.counts];
   const listed = new Map<string, readonly number[]>();
+  const known = new Map<string, { kept: number; places: readonly StackPlace[] } | null>();
   /** Best of what is kept from `at` on with the pieces still to lay. */
   const rest = (at: number): { kept: number; places: readonly StackPlace[] } | null => {
     if (counts.every((many) => many === 0)) return { kept: kept(at, to), places: [] };
+    const length = counts.reduce((sum, many, s) => sum + many * ((sorts[s] as StackPiece).size + kerf), -kerf);
+    if (at + length > to + SLACK) return null;
+    const key = `${counts.join()} ${at}`;
+    const before = known.get(key);
+    if (before !== undefined) return before;
+    const found = next(at);
+    known.set(key, found);
+    return found;
+  };
+  const next = (at: number): { kept: number; places: readonly StackPlace[] } | null => {
     let best: { kept: number; places: readonly StackPlace[] } | null = null;
     for (let s = 0; s < sorts.length; s++) {
       if (counts[s] === 0) continue;
