@@ -175,6 +175,11 @@ export class Search {
     yield* this.improve(master, answer, improver, starts);
   }
 
+  /** Ways to cut that were found elsewhere. */
+  know(columns: readonly Column[]): void {
+    for (const column of columns) this.master?.add(column);
+  }
+
   /** A plan that another search found. */
   hear(draft: Draft): void {
     for (const column of draft.columns.values()) this.master?.add(column);

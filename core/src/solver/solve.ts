@@ -13,7 +13,8 @@ import {
 } from './instance.ts';
 import { Proof } from './bound/proof.ts';
 import { draftOf, firstFitDraft } from './first-plan.ts';
-import type { Draft } from './greedy.ts';
+import { emptyDraft } from './improve.ts';
+import { layChosen, type Draft } from './greedy.ts';
 import { scoreOf } from './improve.ts';
 import type { Solver } from './linear.ts';
 import { Problem } from './problem.ts';
@@ -77,7 +78,15 @@ export function* matchSteps(
   const prove = (): boolean => {
     const before = proof.counted ?? proof.spent;
     proven = proving.next().done === true;
-    return (proof.counted ?? proof.spent) !== before;
+    const { columns, whole } = proof.takeFound();
+    search.know(columns);
+    if (whole) {
+      const draft = emptyDraft(problem);
+      layChosen(problem, whole, new Set(), draft);
+      search.hear(draft);
+      best = search.best;
+    }
+    return whole !== null || (proof.counted ?? proof.spent) !== before;
   };
   const show = function* (better: boolean, stage: SearchStage): Generator<MatchStep, void> {
     const other = (yield { plan, round, better, stage }) as MatchPlan | undefined;

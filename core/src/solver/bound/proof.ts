@@ -75,6 +75,14 @@ export class Proof {
     return this.weighed && best > 0 ? best : null;
   }
 
+  /** Ways to cut that the proof came upon since it was asked, and a plan of real ways, where it has one. */
+  takeFound(): { readonly columns: readonly Column[]; readonly whole: readonly Column[] | null } {
+    const { prover } = this;
+    const found = { columns: prover?.found ?? [], whole: prover?.whole ?? null };
+    if (prover) [prover.found, prover.whole] = [[], null];
+    return found;
+  }
+
   /** A bound on what is spent that another search has proven. */
   hear(bound: number): void {
     this.told = Math.max(this.told, bound);

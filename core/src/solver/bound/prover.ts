@@ -118,7 +118,9 @@ export class Prover {
    */
   readonly work = { asked: 0, spared: 0, programmes: 0, refined: 0, counted: 0, decided: 0 };
   /** Ways to cut that were found on the way, cheaper than any known for the same pieces. */
-  readonly found: Column[] = [];
+  found: Column[] = [];
+  /** A plan that the programme came to, of real ways only. */
+  whole: readonly Column[] | null = null;
   /** Boards are decided: what they give is told piece by piece. */
   private deciding = false;
   private finer = 0;
@@ -223,6 +225,7 @@ export class Prover {
         cost: column.cost,
         of: Int32Array.from(much.keys()),
         much: Float64Array.from(much.values()),
+        real: column,
       });
     }
     for (const column of this.real) this.master.add(column);
@@ -306,6 +309,7 @@ export class Prover {
       const answer = this.master.linear(which);
       if (!answer) break;
       this.work.programmes++;
+      if (answer.whole && answer.objective < target()) this.whole = answer.whole;
       yield;
       const exact: boolean = center === null || idle > 0;
       const prices: Prices = exact || center === null ? answer.prices : drawn(answer.prices, center, DRAWN);
@@ -520,21 +524,19 @@ export class Prover {
     const much = taken.filter((value) => value > 0);
     let cost = board.cost - credit / SCALE;
     taken.forEach((value, i) => (cost += value * (board.reluctance[i] as number)));
-    const column = { board: b, cost, of, much };
-    if (!this.master.add(column)) return false;
-    if (laid) this.keepFound(b, board, laid);
-    return true;
+    const real = laid ? this.realWay(b, board, laid) : null;
+    if (real) this.found.push(real);
+    return this.master.add({ board: b, cost, of, much, ...(real ? { real } : {}) });
   }
 
-  /** A way found as the search would have it. */
-  private keepFound(b: number, board: BoardAtHand, laid: readonly LaidPiece[]): void {
+  /** A way as the search would have it; null where a cut of it would run through metal. */
+  private realWay(b: number, board: BoardAtHand, laid: readonly LaidPiece[]): Column | null {
     const { problem } = this;
     const cuts = laid
       .filter(({ item }) => item >= 0)
       .map(({ item, ...place }) => ({ ...place, want: this.wantOf(board.demands[item] as number), fills: 1 }));
     const kept = laid.filter(({ item }) => item < 0);
-    const column = problem.canSaw(b, laid) ? problem.laidOut(b, cuts, kept) : null;
-    if (column) this.found.push(column);
+    return problem.canSaw(b, laid) ? problem.laidOut(b, cuts, kept) : null;
   }
 
   private canBeCounted(board: BoardAtHand, i: number): boolean {

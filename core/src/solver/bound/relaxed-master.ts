@@ -6,7 +6,7 @@
 import type { Programme, Solver } from '../linear.ts';
 import { pairFrom, pairOf, type Case } from './cases.ts';
 import type { Prices } from './prices.ts';
-import type { Problem } from '../problem.ts';
+import type { Column, Problem } from '../problem.ts';
 import type { Want } from '../want.ts';
 
 /** What is wanted of one part: all copies, or millimetres of strip for all of its panels. */
@@ -23,6 +23,8 @@ export interface RelaxedColumn {
   /** Demands that it serves, and how much of each. */
   readonly of: Int32Array;
   readonly much: Float64Array;
+  /** The same as the search would have it, where it is a real way. */
+  readonly real?: Column;
 }
 
 /** What the programme knows of a board: its demands, and its species by number. */
@@ -38,6 +40,8 @@ interface RelaxedAnswer {
   readonly use: ReadonlyMap<number, number>;
   readonly given: ReadonlyMap<string, ReadonlyMap<number, number>>;
   readonly over: ReadonlyMap<string, number>;
+  /** The ways of a plan, where it uses whole boards and real ways only. */
+  readonly whole: readonly Column[] | null;
 }
 
 /** A row for what a board gives of a demand: no more than a limit, or no less. */
@@ -55,6 +59,8 @@ const PENALTY = 10;
 const MISSING_MM2 = 1e6;
 /** Rows are added and the programme solved again so often at the most. */
 const MOST_ROUNDS = 20;
+/** Shares of a board that differ by less are the same. */
+const WHOLE = 1e-6;
 
 export class RelaxedMaster {
   /** All ways to cut; see {@link allowed}. */
@@ -152,7 +158,8 @@ export class RelaxedMaster {
         list[at.demands.indexOf(demand)] = price;
         side.set(board, list);
       }
-      return { objective: answer.objective, prices: { of, over: dearer, under }, use, given, over };
+      const whole = wholeOf(columns, answer.x);
+      return { objective: answer.objective, prices: { of, over: dearer, under }, use, given, over, whole };
     }
   }
 
@@ -280,6 +287,18 @@ export class RelaxedMaster {
     }
     return { programme: { cost, upper, rowLow, rowHigh, starts, rows: at, values }, rowOf, boardRows };
   }
+}
+
+/** The ways in use, where each is used whole and is a real one. */
+function wholeOf(columns: readonly RelaxedColumn[], x: Float64Array): readonly Column[] | null {
+  const whole: Column[] = [];
+  for (const [i, { real }] of columns.entries()) {
+    const use = x[i] as number;
+    if (use < WHOLE) continue;
+    if (use < 1 - WHOLE || !real) return null;
+    whole.push(real);
+  }
+  return whole;
 }
 
 /** How much of a demand a way to cut gives. */
