@@ -4,13 +4,8 @@
  * Idea. The first stage parts the board in bands along u, the second a band in stacks along v, the third a stack in pieces and
  * leftovers along u (`stack-credit.ts`). What is kept is a sum of areas, so it changes in a straight line as one cut is moved;
  * what lies tied together moves together. So in one of the best layouts every cut between bands lies at an end of the board
- * or of a finding, or as far from one as some of the pieces are long, and likewise within a band. Over those places the best
- * way is a shortest path, with the pieces laid so far as its state.
- *
- * Leftovers of just the least size tie cuts to each other as well. Those ties are not all listed: one that could part two
- * neighbouring places lets leftovers pass there that lack no more than their cuts could be moved by, and they count for what
- * they are at the places. If the best way has such a leftover, the places that the tie makes are added and the path is sought
- * again (dynamic discretization discovery: Boland, Hewitt, Marshall and Savelsbergh 2017).
+ * or of a finding, or as far from one as some of the pieces and leftovers of the least size are long, and likewise within a
+ * band. Over those places the best way is a shortest path, with the pieces laid so far as its state.
  *
  * Everything is given the kerf that follows it, so the board ends a kerf late and neighbours touch.
  *
@@ -24,9 +19,8 @@ import { clearBetween, SLACK, stackCredit, type StackPlace, type Stretch } from 
 
 /** Places nearer than this are one, mm. */
 const SAME_PLACE = 2e-6;
-/** Places along an axis at most, and how often some are added: beyond that what is known by then holds. */
-const MOST_PLACES = 260;
-const MOST_RUNS = 40;
+/** Places along an axis at most: with more it is given up. */
+const MOST_PLACES = 500;
 /** From so many places on a path is sought over every so-manieth of them first. */
 const LEAST_COARSE = 40;
 const COARSER = 8;
@@ -68,18 +62,15 @@ interface Sort {
   readonly findings: readonly number[];
 }
 
-/** Places along an axis in order, and how far a cut at each may be from it without being at another, before it and after it. */
-interface Places {
-  readonly at: readonly number[];
-  readonly before: Float64Array;
-  readonly after: Float64Array;
-}
-
 /** The places along u, along v in bands with pieces, and along v in bands of leftovers only. */
 interface Grid {
-  readonly u: Places;
-  readonly v: Places;
-  readonly bare: Places;
+  readonly u: readonly number[];
+  readonly v: readonly number[];
+  readonly bare: readonly number[];
+  /** By place along u: whether something holds a cut there by itself. */
+  readonly held: Uint8Array;
+  /** How far apart cuts lie that what is between them ties. */
+  readonly chains: readonly number[];
 }
 
 /** Ways to take some of the pieces: each a number, whose digits say how many of each sort. */
@@ -137,9 +128,6 @@ interface LaidStack {
   readonly places: readonly StackPlace[];
   readonly unclear: readonly Stretch[];
   readonly leastU: number;
-  readonly stack: StackSort | null;
-  /** Numbers of its places, where it is a leftover. */
-  readonly between: readonly [number, number] | null;
 }
 
 /** Leftovers across whole stacks, by the place at which they begin: until which, how wide, and what they meet. */
@@ -167,8 +155,7 @@ export class DecidedBoard {
   readonly least: { readonly u: number; readonly v: number };
   readonly perMm2: number;
   private readonly cross: boolean;
-  /** Paths sought so far, and steps of all of them. */
-  runs = 0;
+  /** Steps of the path that was sought last. */
   work = 0;
 
   constructor(board: PatternBoard, items: readonly RelaxedItem[], keep: KeepRule, school: School) {
@@ -184,9 +171,7 @@ export class DecidedBoard {
       .map((f): Finding => {
         const [x0 = 0, y0 = 0, x1 = 0, y1 = 0] = board.blocked.subarray(4 * f, 4 * f + 4);
         const mask = board.masks[f] as number;
-        return cross
-          ? { u0: x0, v0: y0, u1: x1, v1: y1, mask }
-          : { u0: y0, v0: x0, u1: y1, v1: x1, mask };
+        return cross ? { u0: x0, v0: y0, u1: x1, v1: y1, mask } : { u0: y0, v0: x0, u1: y1, v1: x1, mask };
       })
       .sort((a, b) => a.u0 - b.u0)
       .slice(0, MOST_FINDINGS);
@@ -216,41 +201,42 @@ export class DecidedBoard {
   credit(counts: readonly number[], enough: number, mostWork = Infinity): DecidedCredit {
     const used = this.sorts.filter((_, i) => (counts[i] as number) > 0);
     const states = new States(used.map(({ item }) => counts[item] as number));
-    const last = states.counts[states.many - 1] as readonly number[];
-    let grid: Grid = {
-      u: placesAt(this.firstPlaces('u', used, last)),
-      v: placesAt(this.firstPlaces('v', used, last)),
-      bare: placesAt(this.firstPlaces('v', [], [])),
+    const u = this.placesOf('u', used, states);
+    const grid: Grid = {
+      u: u.at,
+      v: this.placesOf('v', used, states).at,
+      bare: this.placesOf('v', [], new States([])).at,
+      held: Uint8Array.from(u.at, (at) => Number(isOne(u.held, at))),
+      chains: u.chains,
     };
-    let least = Infinity;
-    for (let n = 0; n < MOST_RUNS; n++) {
-      if (Math.max(grid.u.at.length, grid.v.at.length) > MOST_PLACES) break;
-      this.runs++;
-      const path = new Path(this, used, states, grid, mostWork - this.work);
-      const best = path.best(enough);
-      this.work += path.work;
-      if (best === null) break;
-      // Ways that are worth no more were left out.
-      if (best.worth <= enough) return { atMost: enough, laid: null };
-      least = Math.min(least, best.worth);
-      const stacks = best.bands.map((band) => path.stacksOf(band));
-      const news = path.lacking(best.bands, stacks);
-      if (news === null) return { atMost: least, laid: this.laid(used, grid, best.bands, stacks) };
-      grid = {
-        u: placesAt([...grid.u.at, ...this.inside('u', news.u)]),
-        v: placesAt([...grid.v.at, ...this.inside('v', news.v)]),
-        bare: placesAt([...grid.bare.at, ...this.inside('v', news.bare)]),
-      };
-    }
-    return { atMost: least, laid: null };
+    if (Math.max(grid.u.length, grid.v.length) > MOST_PLACES) return { atMost: Infinity, laid: null };
+    const path = new Path(this, used, states, grid, mostWork);
+    const best = path.best(enough);
+    this.work = path.work;
+    if (best === null) return { atMost: Infinity, laid: null };
+    // Ways that are worth no more were left out.
+    if (best.worth <= enough) return { atMost: enough, laid: null };
+    const stacks = best.bands.map((band) => path.stacksOf(band));
+    return { atMost: best.worth, laid: this.laid(used, grid, best.bands, stacks) };
   }
 
-  /** Ends of the board and of findings, and as far from them as some of the pieces are long; leftovers of the least size by an end. */
-  private firstPlaces(axis: 'u' | 'v', used: readonly Sort[], most: readonly number[]): number[] {
+  /**
+   * Ends of the board and of findings, and as far from those as some of the pieces and leftovers of the least size are long. Along u
+   * what is tied may go to and fro once, by a stack that a finding holds: to the end of its band, and back by another stack.
+   */
+  private placesOf(
+    axis: 'u' | 'v',
+    used: readonly Sort[],
+    states: States,
+  ): {
+    readonly at: readonly number[];
+    readonly held: readonly number[];
+    readonly chains: readonly number[];
+  } {
     const { kerf } = this;
     const end = this[axis];
     const clear = axis === 'u' ? 'clearU' : 'clearV';
-    const own: number[] = [0, end];
+    const own: number[] = [];
     for (const f of this.findings) own.push(f[`${axis}1`], f[`${axis}0`] + kerf);
     for (const { findings, [clear]: inner, [axis]: size } of used) {
       if (inner.from === 0 && inner.to === size) continue;
@@ -260,17 +246,40 @@ export class DecidedBoard {
       }
     }
     const least = this.least[axis] + kerf;
-    const anchors = merged([...own, ...own.flatMap((at) => [at - least, at + least])].filter(Number.isFinite));
-    let sums = [0];
-    used.forEach((sort, s) => {
-      const steps = Array.from({ length: 2 * (most[s] as number) + 1 }, (_, n) => n - (most[s] as number));
-      sums = sums.flatMap((sum) => steps.map((n) => sum + n * (sort[axis] + kerf)));
+    const lengthOf = (state: number): number =>
+      (states.counts[state] as readonly number[]).reduce(
+        (sum, many, s) => sum + many * ((used[s] as Sort)[axis] + kerf),
+        0,
+      );
+    /** With any number of leftovers of the least size. */
+    const chain = (length: number): number[] =>
+      length > end ? [] : [length, ...(Number.isFinite(least) ? chain(length + least) : [])];
+    /** Of stacks, whose pieces are all as wide. */
+    const inStacks = states.counts.flatMap((counts, state) => {
+      const of = used.filter((_, s) => (counts[s] as number) > 0);
+      return of.some(({ v }) => Math.abs(v - (of[0] as Sort).v) > SLACK) ? [] : [state];
     });
-    return [...this.inside(axis, anchors.flatMap((at) => sums.map((sum) => at + sum))), 0, end];
-  }
-
-  private inside(axis: 'u' | 'v', places: readonly number[]): number[] {
-    return places.filter((at) => at > SAME_PLACE && at < this[axis] - SAME_PLACE);
+    const chains = merged(states.counts.flatMap((_, state) => chain(lengthOf(state))));
+    const stacked = merged(inStacks.flatMap((state) => chain(lengthOf(state))));
+    const held = [0, end, ...own.flatMap((at) => stacked.flatMap((by) => [at + by, at - by]))];
+    const places = [0, end];
+    for (const by of chains) {
+      places.push(by, end - by);
+      for (const at of own) places.push(at + by, at - by);
+    }
+    if (axis === 'u' && own.length > 0) {
+      const twice: number[] = [];
+      for (const state of inStacks) {
+        for (const other of states.parts[states.many - 1 - state] as readonly number[]) {
+          for (const to of chain(lengthOf(state))) {
+            for (const fro of chain(lengthOf(other))) if (to > 0 && fro > 0) twice.push(to - fro);
+          }
+        }
+      }
+      for (const by of merged(twice)) for (const at of own) places.push(at + by, at - by);
+    }
+    const inside = places.filter((at) => at > SAME_PLACE && at < end - SAME_PLACE);
+    return { at: merged([...inside, 0, end]), held: merged(held), chains: chains.filter((by) => by > 0) };
   }
 
   private laid(
@@ -289,9 +298,10 @@ export class DecidedBoard {
     };
     bands.forEach((band, i) => {
       for (const { v, sizeV, places, unclear, leastU } of stacks[i] as readonly LaidStack[]) {
-        let at = grid.u.at[band.from] as number;
+        let at = grid.u[band.from] as number;
         const keepUntil = (until: number): void => {
-          for (const { from, to } of clearStretches(at, until, unclear, leastU)) add(-1, from, v, to - from, sizeV);
+          for (const { from, to } of clearStretches(at, until, unclear, leastU))
+            add(-1, from, v, to - from, sizeV);
         };
         for (const { sort, at: begins } of places) {
           const piece = sorts[sort] as Sort;
@@ -299,7 +309,7 @@ export class DecidedBoard {
           add(piece.item, begins, v, piece.u, piece.v);
           at = begins + piece.u + this.kerf;
         }
-        keepUntil((grid.u.at[band.to] as number) - this.kerf);
+        keepUntil((grid.u[band.to] as number) - this.kerf);
       }
     });
     return laid;
@@ -335,8 +345,6 @@ class Path {
   private readonly adds: Uint8Array;
   /** Steps so far. */
   work = 0;
-  /** Leftovers may lack so much, whatever ties there are, mm; 0: as ties have it. */
-  private leeway = 0;
 
   constructor(
     private readonly board: DecidedBoard,
@@ -348,7 +356,10 @@ class Path {
   ) {
     const { kerf } = board;
     const sizeOf = (state: number, of: (sort: Sort) => number): number =>
-      (states.counts[state] as readonly number[]).reduce((sum, many, s) => sum + many * of(sorts[s] as Sort), 0);
+      (states.counts[state] as readonly number[]).reduce(
+        (sum, many, s) => sum + many * of(sorts[s] as Sort),
+        0,
+      );
     this.areas = states.counts.map((_, state) => sizeOf(state, ({ u, v }) => (u + kerf) * (v + kerf)));
     this.stacks = states.counts.flatMap((counts, state): StackSort[] => {
       const of = sorts.filter((_, s) => (counts[s] as number) > 0);
@@ -360,13 +371,13 @@ class Path {
     this.bare = this.leftovers(grid.bare);
     const known = new Map<string, number>();
     const [first, numbers, ends, questions]: [number[], number[], number[], number[]] = [[], [], [], []];
-    for (const y of grid.v.at) {
+    for (const y of grid.v) {
       first.push(numbers.length);
       this.stacks.forEach((stack, n) => {
         const end = y + stack.v + kerf;
         // All cuts lie at places.
-        const to = atOrBefore(grid.v.at, end);
-        if (Math.abs((grid.v.at[to] as number) - end) > SLACK) return;
+        const to = atOrBefore(grid.v, end);
+        if (Math.abs((grid.v[to] as number) - end) > SLACK) return;
         const here = this.stackAt(stack, y);
         const key = `${n} ${JSON.stringify([here.barred, here.unclear])}`;
         let ask = known.get(key);
@@ -385,18 +396,17 @@ class Path {
     this.stackTo = Int32Array.from(ends);
     this.stackAsk = Int32Array.from(questions);
     this.answers = new Float64Array(this.asks.length);
-    this.band = new Float64Array(states.many * grid.v.at.length);
-    this.bareBand = new Float64Array(grid.bare.at.length);
+    this.band = new Float64Array(states.many * grid.v.length);
+    this.bareBand = new Float64Array(grid.bare.length);
     this.allowed = new Uint8Array(states.many);
-    this.bareAt = Int32Array.from(grid.v.at, (y) => atOrBefore(grid.bare.at, y));
+    this.bareAt = Int32Array.from(grid.v, (y) => atOrBefore(grid.bare, y));
     const after = board.findings.flatMap(({ v0, v1 }) => [
       v1,
       ...sorts.flatMap(({ clearV }) => (clearV.from === 0 ? [] : [v1 - clearV.from, v0 - clearV.to])),
     ]);
-    const isOne = (of: readonly number[], y: number): boolean => of.some((at) => Math.abs(at - y) < SLACK);
-    this.begins = Uint8Array.from(grid.v.at, (y, i) => Number(i === 0 || isOne(after, y)));
+    this.begins = Uint8Array.from(grid.v, (y, i) => Number(i === 0 || isOne(after, y)));
     const starts = board.findings.map(({ v0 }) => v0 + kerf);
-    this.meeting = Uint8Array.from(grid.v.at, (y) => Number(isOne(starts, y)));
+    this.meeting = Uint8Array.from(grid.v, (y) => Number(isOne(starts, y)));
     this.came = new Float64Array(this.band.length);
     this.open = new Float64Array(this.band.length);
     this.adds = new Uint8Array(states.many * states.many);
@@ -424,19 +434,22 @@ class Path {
     return { stack, barred, unclear };
   }
 
-  private leftovers({ at, before, after }: Places): Leftovers {
+  private leftovers(at: readonly number[]): Leftovers {
     const { kerf, least, findings, clear } = this.board;
     const known = new Map<string, number>();
     const met: (readonly Stretch[])[] = [];
-    const [to, wide, meets, first, tied]: [number[], number[], number[], number[], number[]] = [[], [], [], [], []];
+    const [to, wide, meets, first, tied]: [number[], number[], number[], number[], number[]] = [
+      [],
+      [],
+      [],
+      [],
+      [],
+    ];
     at.forEach((y, i) => {
       first.push(to.length);
       for (let j = i + 1; j < at.length; j++) {
         const size = (at[j] as number) - kerf - y;
-        if (size < least.v - SLACK) {
-          const moved = size + (before[i] as number) + (after[j] as number);
-          if (size <= 0 || moved < least.v || ties(at, i, j, least.v + kerf).length === 0) continue;
-        }
+        if (size < least.v - SLACK) continue;
         const those = clear.filter((f) => {
           const { v0, v1 } = findings[f] as Finding;
           return v1 > y + SLACK && v0 < y + size - SLACK;
@@ -445,12 +458,14 @@ class Path {
         let number = known.get(key);
         if (number === undefined) {
           known.set(key, (number = met.length));
-          met.push(those.map((f) => ({ from: (findings[f] as Finding).u0, to: (findings[f] as Finding).u1 })));
+          met.push(
+            those.map((f) => ({ from: (findings[f] as Finding).u0, to: (findings[f] as Finding).u1 })),
+          );
         }
         to.push(j);
         wide.push(size);
         meets.push(number);
-        tied.push(Number(size - (after[i] as number) - (before[j] as number) < least.v + SLACK));
+        tied.push(Number(size < least.v + SLACK));
       }
     });
     first.push(to.length);
@@ -466,42 +481,15 @@ class Path {
   }
 
   private extent({ from, to }: Pick<Band, 'from' | 'to'>): readonly [number, number] {
-    const { at } = this.grid.u;
+    const at = this.grid.u;
     return [at[from] as number, (at[to] as number) - this.board.kerf];
-  }
-
-  /** Distances by which leftovers of the least size tie the ends of a band, beside the pieces of a stack in it. */
-  private *tiesOf(stack: StackSort | null): Generator<number> {
-    const { least, kerf } = this.board;
-    yield least.u + kerf;
-    if (!stack) return;
-    const pieces = stack.counts.reduce((sum, many) => sum + many, 0);
-    for (const part of this.states.parts[stack.state] as readonly number[]) {
-      const sum = (this.states.counts[part] as readonly number[]).reduce(
-        (all, many, s) => all + many * ((this.sorts[s] as Sort).u + kerf),
-        0,
-      );
-      for (let n = 1; n <= pieces + 1; n++) if (part !== 0 || n > 1) yield sum + n * (least.u + kerf);
-    }
-  }
-
-  /** How long a leftover of a stack must be along u in a band to be let pass. */
-  private leastIn(s: number, e: number, stack: StackSort | null): number {
-    const { least } = this.board;
-    const { at, before, after } = this.grid.u;
-    if (this.leeway > 0) return Math.max(0, least.u - this.leeway);
-    for (const by of this.tiesOf(stack)) {
-      if (ties(at, s, e, by).length > 0)
-        return Math.max(0, least.u - (before[s] as number) - (after[e] as number));
-    }
-    return least.u;
   }
 
   /** The best way worth more than `bar`, as its bands; null where that takes too much work. */
   best(bar: number): { readonly worth: number; readonly bands: readonly Band[] } | null {
     const { states, areas, board } = this;
     const { kerf, perMm2, u, v } = board;
-    const { at } = this.grid.u;
+    const at = this.grid.u;
     const many = at.length;
     const last = many - 1;
     const all = states.many - 1;
@@ -536,7 +524,7 @@ class Path {
       cameWith[state * many + place] = taken;
     };
     const smallest = Math.min(...this.stacks.map(({ least }) => least));
-    const end = this.grid.v.at.length - 1;
+    const end = this.grid.v.length - 1;
     for (let s = 0; s < last; s++) {
       for (let e = s + 1; e < many; e++) {
         const [from, to] = this.extent({ from: s, to: e });
@@ -590,9 +578,7 @@ class Path {
    * What bands between a few of the places give at most, and what those and all after them do: a bound on what lies between the
    * others. Null where the places are few, undefined where it takes too much work.
    */
-  private coarse(
-    byArea: (state: number, e: number) => number,
-  ):
+  private coarse(byArea: (state: number, e: number) => number):
     | {
         readonly rest: (state: number, e: number) => number;
         readonly band: (state: number, s: number, e: number) => number;
@@ -600,7 +586,7 @@ class Path {
     | null
     | undefined {
     const { states, board } = this;
-    const { at, before, after } = this.grid.u;
+    const at = this.grid.u;
     const many = at.length;
     if (many < LEAST_COARSE) return null;
     const smallest = Math.min(board.least.u, ...this.stacks.map(({ least }) => least));
@@ -613,14 +599,14 @@ class Path {
       cell[i] = few.length - 1;
     }
     /** The first of the few that is no earlier. */
-    const ceil = (i: number): number => ((few[cell[i] as number] as number) === i ? (cell[i] as number) : (cell[i] as number) + 1);
+    const ceil = (i: number): number =>
+      (few[cell[i] as number] as number) === i ? (cell[i] as number) : (cell[i] as number) + 1;
     const last = few.length - 1;
     const all = states.many - 1;
     const bands = new Float64Array(states.many * few.length * few.length).fill(-Infinity);
     const rests = new Float64Array(states.many * few.length).fill(-Infinity);
     rests[last] = 0;
-    const end = this.grid.v.at.length - 1;
-    this.leeway = 2 * Math.max(...before, ...after);
+    const end = this.grid.v.length - 1;
     for (let i = last - 1; i >= 0; i--) {
       for (let j = i + 1; j <= last; j++) {
         const [s, e] = [few[i] as number, few[j] as number];
@@ -648,16 +634,17 @@ class Path {
         rests[state * few.length + i] = Math.min(best, byArea(state, few[i] as number));
       }
     }
-    this.leeway = 0;
     return {
-      rest: (state, e) => Math.min(rests[state * few.length + (cell[e] as number)] as number, byArea(state, e)),
-      band: (state, s, e) => bands[(state * few.length + (cell[s] as number)) * few.length + ceil(e)] as number,
+      rest: (state, e) =>
+        Math.min(rests[state * few.length + (cell[e] as number)] as number, byArea(state, e)),
+      band: (state, s, e) =>
+        bands[(state * few.length + (cell[s] as number)) * few.length + ceil(e)] as number,
     };
   }
 
   private keepIn({ met, keeps }: Leftovers, s: number, e: number): void {
     const [from, to] = this.extent({ from: s, to: e });
-    const least = this.leastIn(s, e, null);
+    const least = this.board.least.u;
     for (let m = 0; m < met.length; m++) {
       keeps[m] = this.board.perMm2 * clearBetween(from, to, met[m] as readonly Stretch[], least);
     }
@@ -668,7 +655,7 @@ class Path {
     const best = this.bareBand;
     best.fill(0);
     const [from, to] = this.extent({ from: s, to: e });
-    if (to - from < this.leastIn(s, e, null) - SLACK) return 0;
+    if (to - from < this.board.least.u - SLACK) return 0;
     this.keepIn(this.bare, s, e);
     const { first, to: until, wide, meets, keeps } = this.bare;
     for (let y = best.length - 2; y >= 0; y--) {
@@ -687,7 +674,7 @@ class Path {
    * come to no more than `needed` may be left out.
    */
   private fill(s: number, e: number, needed: number): void {
-    const many = this.grid.v.at.length;
+    const many = this.grid.v.length;
     const { band, allowed, states } = this;
     const [from, to] = this.extent({ from: s, to: e });
     for (let state = states.many - 1; state > 0; state--) {
@@ -698,7 +685,8 @@ class Path {
     this.fillBare(s, e);
     this.keepIn(this.beside, s, e);
     this.answers.fill(NaN);
-    const { came, open, adds, bareBand, bareAt, stackFirst, stackN, stackTo, stackAsk, stacks, answers } = this;
+    const { came, open, adds, bareBand, bareAt, stackFirst, stackN, stackTo, stackAsk, stacks, answers } =
+      this;
     came.fill(-Infinity);
     open.fill(-Infinity);
     came[0] = 0;
@@ -714,7 +702,8 @@ class Path {
         if (allowed[state] === 0) continue;
         const row = state * many;
         const arrived = came[row + y] as number;
-        const here = y > 0 && (band[row + y - 1] as number) > arrived ? (band[row + y - 1] as number) : arrived;
+        const here =
+          y > 0 && (band[row + y - 1] as number) > arrived ? (band[row + y - 1] as number) : arrived;
         band[row + y] = here;
         if (!(here + bare > needed)) continue;
         // What nothing lies against could begin before.
@@ -736,7 +725,8 @@ class Path {
         for (let n = stackArc; n < stackArcs; n++) {
           const stack = stacks[stackN[n] as number] as StackSort;
           const next = state + stack.state;
-          if (height < stack.least || adds[state * states.many + stack.state] !== 1 || allowed[next] === 0) continue;
+          if (height < stack.least || adds[state * states.many + stack.state] !== 1 || allowed[next] === 0)
+            continue;
           const ask = stackAsk[n] as number;
           let kept = answers[ask] as number;
           if (kept !== kept) kept = this.answer(ask, s, e);
@@ -770,12 +760,13 @@ class Path {
       sorts: this.sorts.map(({ u }, n) => ({ size: u, barred: barred[n] as readonly Stretch[] })),
       counts: stack.counts,
       unclear,
-      least: this.leastOf(stack, s, e),
+      least: this.leastOf(stack),
     });
   }
 
-  private leastOf(stack: StackSort, s: number, e: number): number {
-    return stack.v >= this.board.least.v - SLACK ? this.leastIn(s, e, stack) : Infinity;
+  /** How long a leftover of a stack must be. */
+  private leastOf({ v }: StackSort): number {
+    return v >= this.board.least.v - SLACK ? this.board.least.u : Infinity;
   }
 
   /** The stacks of a band of the best way. */
@@ -794,7 +785,7 @@ class Path {
         const kept = (wide[n] as number) * (keeps[meets[n] as number] as number);
         const z = to[n] as number;
         if (kept <= 0 || kept + (best[z] as number) < (best[y] as number) - SAME_COST) continue;
-        stacks.push(this.leftoverAt(s, e, y, n, this.bare, this.grid.bare));
+        stacks.push(this.leftoverAt(y, n, this.bare, this.grid.bare));
         next = z;
         break;
       }
@@ -803,15 +794,13 @@ class Path {
     return stacks;
   }
 
-  private leftoverAt(s: number, e: number, y: number, n: number, of: Leftovers, { at }: Places): LaidStack {
+  private leftoverAt(y: number, n: number, of: Leftovers, at: readonly number[]): LaidStack {
     return {
       v: at[y] as number,
       sizeV: of.wide[n] as number,
       places: [],
       unclear: of.met[of.meets[n] as number] as readonly Stretch[],
-      leastU: this.leastIn(s, e, null),
-      stack: null,
-      between: [y, of.to[n] as number],
+      leastU: this.board.least.u,
     };
   }
 
@@ -819,7 +808,7 @@ class Path {
     this.allowed.fill(0);
     this.allowed[all] = 1;
     this.fill(s, e, -Infinity);
-    const { at } = this.grid.v;
+    const at = this.grid.v;
     const { first, to, wide, meets, keeps } = this.beside;
     const worth = (state: number, y: number): number => this.band[state * at.length + y] as number;
     const stacks: LaidStack[] = [];
@@ -830,14 +819,15 @@ class Path {
         for (let n = first[y] as number; n < (first[y + 1] as number); n++) {
           const kept = (wide[n] as number) * (keeps[meets[n] as number] as number);
           if (to[n] !== z || kept <= 0 || worth(state, y) + kept < here - SAME_COST) continue;
-          const laid = this.leftoverAt(s, e, y, n, this.beside, this.grid.v);
+          const laid = this.leftoverAt(y, n, this.beside, this.grid.v);
           z = y;
           return laid;
         }
         for (let n = this.stackFirst[y] as number; n < (this.stackFirst[y + 1] as number); n++) {
           const stack = this.stacks[this.stackN[n] as number] as StackSort;
           const ask = this.stackAsk[n] as number;
-          if (this.stackTo[n] !== z || !(this.states.parts[state] as readonly number[]).includes(stack.state)) continue;
+          if (this.stackTo[n] !== z || !(this.states.parts[state] as readonly number[]).includes(stack.state))
+            continue;
           const kept = this.answer(ask, s, e);
           if (kept < 0 || worth(state - stack.state, y) + kept < here - SAME_COST) continue;
           state -= stack.state;
@@ -847,9 +837,7 @@ class Path {
             sizeV: stack.v,
             places: this.stackIn(ask, s, e)?.places ?? [],
             unclear: (this.asks[ask] as StackHere).unclear,
-            leastU: this.leastOf(stack, s, e),
-            stack,
-            between: null,
+            leastU: this.leastOf(stack),
           };
         }
       }
@@ -866,60 +854,6 @@ class Path {
     }
     return stacks;
   }
-
-  /** Places beside leftovers of the way that are smaller than those that are kept; null where none is. */
-  lacking(
-    bands: readonly Band[],
-    stacks: readonly (readonly LaidStack[])[],
-  ): { readonly u: number[]; readonly v: number[]; readonly bare: number[] } | null {
-    const { kerf, least } = this.board;
-    const news = { u: [] as number[], v: [] as number[], bare: [] as number[] };
-    let any = false;
-    bands.forEach(({ from, to, state }, i) => {
-      const [begins, ends] = this.extent({ from, to });
-      for (const { places, unclear, leastU, between, sizeV, stack } of stacks[i] as readonly LaidStack[]) {
-        if (between !== null && sizeV < least.v - SLACK) {
-          any = true;
-          const axis = state === 0 ? 'bare' : 'v';
-          news[axis].push(...ties(this.grid[axis].at, ...between, least.v + kerf));
-        }
-        let at = begins;
-        const check = (until: number): void => {
-          for (const free of clearStretches(at, until, unclear, leastU)) {
-            const size = free.to - free.from;
-            if (size >= least.u - SLACK) continue;
-            any = true;
-            for (const by of this.tiesOf(stack)) news.u.push(...ties(this.grid.u.at, from, to, by));
-          }
-        };
-        for (const { sort, at: place } of places) {
-          check(place - kerf);
-          at = place + (this.sorts[sort] as Sort).u + kerf;
-        }
-        check(ends);
-      }
-    });
-    return any ? news : null;
-  }
-}
-
-/**
- * Places between place i or j and its neighbours where a cut would lie that is tied to one at the other, `by` apart: with none, the
- * tie holds between places alone.
- */
-function ties(at: readonly number[], i: number, j: number, by: number): number[] {
-  const found: number[] = [];
-  const between = (place: number, n: number): void => {
-    const [low, here, high] = [at[n - 1] ?? at[n], at[n], at[n + 1] ?? at[n]] as [number, number, number];
-    if (place <= low + SAME_PLACE || place >= high - SAME_PLACE) return;
-    if (Math.abs(place - here) > SAME_PLACE) found.push(place);
-  };
-  for (let n = -1; n <= 1; n++) {
-    const [first, second] = [at[i + n], at[j + n]];
-    if (first !== undefined) between(first + by, j);
-    if (second !== undefined) between(second - by, i);
-  }
-  return found;
 }
 
 /** Stretches between two places that can be kept. */
@@ -945,14 +879,8 @@ function atOrBefore(places: readonly number[], at: number): number {
   return low;
 }
 
-function placesAt(places: readonly number[]): Places {
-  const at = merged(places);
-  const gaps = at.map((place, i) => Math.max(0, ((at[i + 1] ?? place) as number) - place));
-  return {
-    at,
-    before: Float64Array.from(at, (_, i) => gaps[i - 1] ?? 0),
-    after: Float64Array.from(gaps),
-  };
+function isOne(of: readonly number[], place: number): boolean {
+  return of.some((at) => Math.abs(at - place) < SLACK);
 }
 
 function merged(places: readonly number[]): number[] {

@@ -81,13 +81,17 @@ export class DecidedWays {
     }
     let best: DecidedGain = { worth, taken: null, laid: null, credit: 0 };
     let lots = 0;
-    this.lot(this.items.map(() => 0), -1);
+    this.lot(
+      this.items.map(() => 0),
+      -1,
+    );
     /** Looks at a lot, and takes it if it is the best. */
     const look = (counts: readonly number[], price: number): void => {
       const enough = (best.worth - price) / SCALE;
       const lot = this.lot(counts, enough);
       const gains = price + Math.ceil(lot.atMost * SCALE);
-      if (lot.atMost < 0 || gains <= best.worth || counts.some((many, i) => many < (least[i] as number))) return;
+      if (lot.atMost < 0 || gains <= best.worth || counts.some((many, i) => many < (least[i] as number)))
+        return;
       best = { worth: gains, taken: Float64Array.from(counts), laid: lot.laid, credit: lot.atMost * SCALE };
     };
     if (first) {
@@ -99,7 +103,10 @@ export class DecidedWays {
     }
     const gainful = (i: number): boolean => (paid[i] as number) > 0 || (least[i] as number) > 0;
     const order = this.items.map((_, i) => i).filter(gainful);
-    order.sort((a, b) => (paid[b] as number) / (this.areas[b] as number) - (paid[a] as number) / (this.areas[a] as number));
+    order.sort(
+      (a, b) =>
+        (paid[b] as number) / (this.areas[b] as number) - (paid[a] as number) / (this.areas[a] as number),
+    );
     const counts = this.items.map(() => 0);
     const { areas, wholeMm2, perMm2 } = this;
     /** What more pieces bring at the most beside a lot: by area, less what could be kept of the area (or not). */
@@ -175,7 +182,10 @@ export class DecidedWays {
     if (!lot) this.lots.set(key, (lot = { atMost: this.lotOf(counts), laid: null, ended: false }));
     if (lot.ended || lot.atMost <= enough) return lot;
     const bar = Math.max(-1, enough);
-    let best: { readonly atMost: number; readonly laid: readonly LaidPiece[] | null } = { atMost: bar, laid: null };
+    let best: { readonly atMost: number; readonly laid: readonly LaidPiece[] | null } = {
+      atMost: bar,
+      laid: null,
+    };
     let givenUp = false;
     for (const school of SCHOOLS) {
       const decided = new DecidedBoard(this.board, this.items, this.keep, school);

@@ -63,15 +63,17 @@ export function stackCredit(
 ): { readonly kept: number; readonly places: readonly StackPlace[] } | null {
   const { from, to, kerf, unclear, least, sorts } = question;
   const kept = (a: number, b: number): number => clearBetween(a, b, unclear, least);
-  if (question.counts.every((many) => many === 0))
-    return { kept: kept(from, to), places: [] };
+  if (question.counts.every((many) => many === 0)) return { kept: kept(from, to), places: [] };
   const counts = [...question.counts];
   const listed = new Map<string, readonly number[]>();
   const known = new Map<string, { kept: number; places: readonly StackPlace[] } | null>();
   /** Best of what is kept from `at` on with the pieces still to lay. */
   const rest = (at: number): { kept: number; places: readonly StackPlace[] } | null => {
     if (counts.every((many) => many === 0)) return { kept: kept(at, to), places: [] };
-    const length = counts.reduce((sum, many, s) => sum + many * ((sorts[s] as StackPiece).size + kerf), -kerf);
+    const length = counts.reduce(
+      (sum, many, s) => sum + many * ((sorts[s] as StackPiece).size + kerf),
+      -kerf,
+    );
     if (at + length > to + SLACK) return null;
     const key = `${counts.join()} ${at}`;
     const before = known.get(key);
