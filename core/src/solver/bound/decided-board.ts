@@ -20,7 +20,7 @@ import { clearBetween, SLACK, stackCredit, type StackPlace, type Stretch } from 
 /** Places nearer than this are one, mm. */
 const SAME_PLACE = 2e-6;
 /** Places along an axis at most: with more it is given up. */
-const MOST_PLACES = 500;
+const MOST_PLACES = 900;
 /** From so many places on a path is sought over every so-manieth of them first. */
 const LEAST_COARSE = 40;
 const COARSER = 8;
@@ -513,35 +513,50 @@ class Path {
     const coarse = this.coarse(byArea);
     if (coarse === undefined) return null;
     const rest = coarse ? coarse.rest : byArea;
-    const reached = new Float64Array(states.many * many).fill(-Infinity);
-    const cameFrom = new Int32Array(states.many * many).fill(-1);
-    const cameWith = new Int32Array(states.many * many);
-    reached[0] = 0;
-    const reach = (state: number, place: number, worth: number, from: number, taken: number): void => {
-      if (worth <= (reached[state * many + place] as number)) return;
-      reached[state * many + place] = worth;
-      cameFrom[state * many + place] = from;
-      cameWith[state * many + place] = taken;
-    };
+    const { tight, leads } = this.tied();
+    const { held } = this.grid;
+    // By state, twice: what is tied to the place that was reached is held by nothing yet, or by something.
+    const rows = 2 * states.many;
+    const reached = new Float64Array(rows * many).fill(-Infinity);
+    const cameFrom = new Int32Array(rows * many).fill(-1);
+    const cameRow = new Int32Array(rows * many);
+    reached[states.many * many] = 0;
     const smallest = Math.min(...this.stacks.map(({ least }) => least));
     const end = this.grid.v.length - 1;
     for (let s = 0; s < last; s++) {
       for (let e = s + 1; e < many; e++) {
+        const ties = tight[s * many + e] === 1;
+        if (held[e] === 0 && !ties && leads[e] === 0) continue;
+        /** The row that a way of another goes on in; −1: what it is tied to would be held by nothing. */
+        const onward = (row: number, taken: number): number => {
+          const isHeld = row >= states.many;
+          if (!ties && !isHeld) return -1;
+          const state = (isHeld ? row - states.many : row) + taken;
+          const heldNow = held[e] === 1 || (ties && isHeld);
+          return heldNow ? states.many + state : leads[e] === 1 ? state : -1;
+        };
+        const reach = (row: number, worth: number, from: number): void => {
+          if (worth <= (reached[row * many + e] as number)) return;
+          reached[row * many + e] = worth;
+          cameFrom[row * many + e] = s;
+          cameRow[row * many + e] = from;
+        };
         const [from, to] = this.extent({ from: s, to: e });
         const empty = alone[s * many + e] as number;
         const fits = to - from >= smallest - SLACK;
         let needed = Infinity;
         this.allowed.fill(0);
-        for (let state = 0; state <= all; state++) {
-          const before = reached[state * many + s] as number;
-          if (before === -Infinity) continue;
-          if (before + empty + rest(all - state, e) > bar) reach(state, e, before + empty, s, 0);
+        for (let row = 0; row < rows; row++) {
+          const before = reached[row * many + s] as number;
+          if (before === -Infinity || onward(row, 0) < 0) continue;
+          const left = all - (row % states.many);
+          if (before + empty + rest(left, e) > bar) reach(onward(row, 0), before + empty, row);
           if (!fits) continue;
-          for (const taken of states.parts[all - state] as readonly number[]) {
+          for (const taken of states.parts[left] as readonly number[]) {
             const room = (to - from + kerf) * v - (areas[taken] as number);
             if (taken === 0 || room < -SLACK * u) continue;
             const most = Math.min(empty, perMm2 * Math.max(0, room), coarse?.band(taken, s, e) ?? Infinity);
-            const other = before + rest(all - state - taken, e);
+            const other = before + rest(left - taken, e);
             if (!(most + other > bar)) continue;
             needed = Math.min(needed, bar - other);
             this.allowed[taken] = 1;
@@ -550,28 +565,51 @@ class Path {
         if (needed === Infinity) continue;
         if (this.work > this.mostWork) return null;
         this.fill(s, e, needed);
-        for (let state = 0; state <= all; state++) {
-          const before = reached[state * many + s] as number;
-          if (before === -Infinity) continue;
-          for (const taken of states.parts[all - state] as readonly number[]) {
+        for (let row = 0; row < rows; row++) {
+          const before = reached[row * many + s] as number;
+          if (before === -Infinity || onward(row, 0) < 0) continue;
+          const left = all - (row % states.many);
+          for (const taken of states.parts[left] as readonly number[]) {
             if (taken === 0 || this.allowed[taken] !== 1) continue;
             const worth = before + (this.band[taken * (end + 1) + end] as number);
-            if (worth + rest(all - state - taken, e) > bar) reach(state + taken, e, worth, s, taken);
+            if (worth + rest(left - taken, e) > bar) reach(onward(row, taken), worth, row);
           }
         }
       }
     }
     const bands: Band[] = [];
-    const worth = reached[all * many + last] as number;
+    let row = states.many + all;
+    const worth = reached[row * many + last] as number;
     if (worth === -Infinity) return { worth, bands };
-    for (let state = all, to = last; to > 0;) {
-      const from = cameFrom[state * many + to] as number;
-      const taken = cameWith[state * many + to] as number;
-      bands.unshift({ from, to, state: taken });
-      state -= taken;
+    for (let to = last; to > 0;) {
+      const from = cameFrom[row * many + to] as number;
+      const before = cameRow[row * many + to] as number;
+      bands.unshift({ from, to, state: (row % states.many) - (before % states.many) });
+      row = before;
       to = from;
     }
     return { worth, bands };
+  }
+
+  /**
+   * Which places along u lie so far apart that what is between may tie them, and from which one comes, tied all the way, to one that
+   * something holds. Cuts that are tied together and held by nothing could be moved together until something does.
+   */
+  private tied(): { readonly tight: Uint8Array; readonly leads: Uint8Array } {
+    const { u: at, held, chains } = this.grid;
+    const many = at.length;
+    const tight = new Uint8Array(many * many);
+    const leads = new Uint8Array(many);
+    for (let s = many - 2; s >= 0; s--) {
+      for (const by of chains) {
+        const to = (at[s] as number) + by;
+        const e = atOrBefore(at, to);
+        if (e <= s || Math.abs((at[e] as number) - to) > SLACK) continue;
+        tight[s * many + e] = 1;
+        if (held[e] === 1 || leads[e] === 1) leads[s] = 1;
+      }
+    }
+    return { tight, leads };
   }
 
   /**
