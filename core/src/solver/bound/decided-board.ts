@@ -24,6 +24,8 @@ const MOST_PLACES = 900;
 /** From so many places on a path is sought over every so-manieth of them first. */
 const LEAST_COARSE = 40;
 const COARSER = 8;
+/** Steps at most that go into what leftovers alone give. */
+const MOST_ALONE = 5e7;
 /** Findings that are looked at, by bits of a number; others do not count, which allows more. */
 const MOST_FINDINGS = 30;
 
@@ -489,30 +491,22 @@ class Path {
   best(bar: number): { readonly worth: number; readonly bands: readonly Band[] } | null {
     const { states, areas, board } = this;
     const { kerf, perMm2, u, v } = board;
-    const at = this.grid.u;
-    const many = at.length;
+    const many = this.grid.u.length;
     const last = many - 1;
     const all = states.many - 1;
-    // What leftovers alone give of each band, and from each place on.
-    const alone = new Float64Array(many * many);
-    const restAlone = new Float64Array(many);
-    for (let s = last - 1; s >= 0; s--) {
-      for (let e = s + 1; e < many; e++) {
-        const given = this.fillBare(s, e);
-        alone[s * many + e] = given;
-        restAlone[s] = Math.max(restAlone[s] as number, given + (restAlone[e] as number));
-      }
-    }
-    const byArea = (state: number, e: number): number => {
-      if (state === 0) return restAlone[e] as number;
-      const room = (u - (at[e] as number)) * v - (areas[state] as number);
-      return room < -SLACK * u ? -Infinity : Math.min(restAlone[e] as number, perMm2 * Math.max(0, room));
+    const sketch = this.sketch();
+    if (sketch === null) return null;
+    const at = this.grid.u;
+    const restAlone = this.restAlone();
+    const rest = (state: number, e: number): number => {
+      const left = (u - (at[e] as number)) * v - (areas[state] as number);
+      if (left < -SLACK * u) return -Infinity;
+      return Math.min(
+        sketch.rest(state, e),
+        restAlone?.[e] ?? Infinity,
+        state === 0 ? Infinity : perMm2 * Math.max(0, left),
+      );
     };
-    this.work += many * many * this.bare.to.length * 0.5;
-    if (this.work > this.mostWork) return null;
-    const coarse = this.coarse(byArea);
-    if (coarse === undefined) return null;
-    const rest = coarse ? coarse.rest : byArea;
     const { tight, leads } = this.tied();
     const { held } = this.grid;
     // By state, twice: what is tied to the place that was reached is held by nothing yet, or by something.
@@ -542,7 +536,8 @@ class Path {
           cameRow[row * many + e] = from;
         };
         const [from, to] = this.extent({ from: s, to: e });
-        const empty = alone[s * many + e] as number;
+        const bare = sketch.band(0, s, e);
+        let empty = NaN;
         const fits = to - from >= smallest - SLACK;
         let needed = Infinity;
         this.allowed.fill(0);
@@ -550,14 +545,19 @@ class Path {
           const before = reached[row * many + s] as number;
           if (before === -Infinity || onward(row, 0) < 0) continue;
           const left = all - (row % states.many);
-          if (before + empty + rest(left, e) > bar) reach(onward(row, 0), before + empty, row);
+          if (before + bare + rest(left, e) > bar) {
+            if (Number.isNaN(empty)) empty = this.fillBare(s, e);
+            if (before + empty + rest(left, e) > bar) reach(onward(row, 0), before + empty, row);
+          }
           if (!fits) continue;
           for (const taken of states.parts[left] as readonly number[]) {
             const room = (to - from + kerf) * v - (areas[taken] as number);
             if (taken === 0 || room < -SLACK * u) continue;
-            const most = Math.min(empty, perMm2 * Math.max(0, room), coarse?.band(taken, s, e) ?? Infinity);
+            const most = Math.min(perMm2 * Math.max(0, room), sketch.band(taken, s, e));
             const other = before + rest(left - taken, e);
             if (!(most + other > bar)) continue;
+            if (Number.isNaN(empty)) empty = this.fillBare(s, e);
+            if (!(empty + other > bar)) continue;
             needed = Math.min(needed, bar - other);
             this.allowed[taken] = 1;
           }
@@ -591,6 +591,19 @@ class Path {
     return { worth, bands };
   }
 
+  /** What leftovers alone give at most from each place along u on; null where that would be much work. */
+  private restAlone(): Float64Array | null {
+    const many = this.grid.u.length;
+    if ((many * many * this.bare.to.length) / 2 > MOST_ALONE) return null;
+    const rest = new Float64Array(many);
+    for (let s = many - 2; s >= 0; s--) {
+      for (let e = s + 1; e < many; e++) {
+        rest[s] = Math.max(rest[s] as number, this.fillBare(s, e) + (rest[e] as number));
+      }
+    }
+    return rest;
+  }
+
   /**
    * Which places along u lie so far apart that what is between may tie them, and from which one comes, tied all the way, to one that
    * something holds. Cuts that are tied together and held by nothing could be moved together until something does.
@@ -613,70 +626,73 @@ class Path {
   }
 
   /**
-   * What bands between a few of the places give at most, and what those and all after them do: a bound on what lies between the
-   * others. Null where the places are few, undefined where it takes too much work.
+   * What bands give at most, and what lies from each place on does, by a few of the places: what is between two of those is taken
+   * for as large as both together. Null where it takes too much work.
    */
-  private coarse(byArea: (state: number, e: number) => number):
-    | {
-        readonly rest: (state: number, e: number) => number;
-        readonly band: (state: number, s: number, e: number) => number;
-      }
-    | null
-    | undefined {
-    const { states, board } = this;
+  private sketch(): {
+    readonly rest: (state: number, e: number) => number;
+    readonly band: (state: number, s: number, e: number) => number;
+  } | null {
+    const { states, areas } = this;
+    const { least, perMm2, u, v } = this.board;
     const at = this.grid.u;
     const many = at.length;
-    if (many < LEAST_COARSE) return null;
-    const smallest = Math.min(board.least.u, ...this.stacks.map(({ least }) => least));
+    const smallest = Math.min(least.u, ...this.stacks.map((stack) => stack.least));
+    const coarser = many < LEAST_COARSE ? 1 : COARSER;
     const few: number[] = [0];
-    const cell = new Int32Array(many);
+    /** By place the last of the few that is no later, and the first that is no earlier. */
+    const down = new Int32Array(many);
+    const up = new Int32Array(many);
     for (let i = 1; i < many; i++) {
       const from = few[few.length - 1] as number;
       const next = (at[i + 1] ?? Infinity) - (at[from] as number);
-      if (i === many - 1 || i - from >= COARSER || next >= smallest) few.push(i);
-      cell[i] = few.length - 1;
+      // A band is never between two of them that follow each other.
+      if (i === many - 1 || i - from >= coarser || next >= smallest) few.push(i);
+      down[i] = few.length - 1;
+      up[i] = few[few.length - 1] === i ? few.length - 1 : few.length;
     }
-    /** The first of the few that is no earlier. */
-    const ceil = (i: number): number =>
-      (few[cell[i] as number] as number) === i ? (cell[i] as number) : (cell[i] as number) + 1;
     const last = few.length - 1;
-    const all = states.many - 1;
     const bands = new Float64Array(states.many * few.length * few.length).fill(-Infinity);
     const rests = new Float64Array(states.many * few.length).fill(-Infinity);
     rests[last] = 0;
     const end = this.grid.v.length - 1;
+    const restOf = (state: number, i: number): number => rests[state * few.length + i] as number;
     for (let i = last - 1; i >= 0; i--) {
       for (let j = i + 1; j <= last; j++) {
         const [s, e] = [few[i] as number, few[j] as number];
+        if (this.work > this.mostWork) return null;
+        bands[i * few.length + j] = this.fillBare(s, e);
+        if (states.many === 1) continue;
         this.allowed.fill(1);
-        if (this.work > this.mostWork) return undefined;
         this.fill(s, e, -Infinity);
-        for (let state = 0; state <= all; state++) {
+        for (let state = 1; state < states.many; state++) {
           bands[(state * few.length + i) * few.length + j] = this.band[state * (end + 1) + end] as number;
         }
       }
-      for (let state = 0; state <= all; state++) {
+      const room = (u - (at[few[i] as number] as number)) * v;
+      for (let state = 0; state < states.many; state++) {
         let best = -Infinity;
         for (let j = i + 1; j <= last; j++) {
           for (const taken of states.parts[state] as readonly number[]) {
             const band = bands[(taken * few.length + i) * few.length + j] as number;
             if (band === -Infinity) continue;
-            // The next may begin before the few that this ends at.
-            const next = Math.max(
-              rests[(state - taken) * few.length + j] as number,
-              j - 1 > i || taken > 0 ? (rests[(state - taken) * few.length + j - 1] as number) : -Infinity,
-            );
+            // The next may begin at a place before the one of the few that this ends at.
+            const next =
+              coarser > 1 && (j - 1 > i || taken > 0)
+                ? Math.max(restOf(state - taken, j), restOf(state - taken, j - 1))
+                : restOf(state - taken, j);
             best = Math.max(best, band + next);
           }
         }
-        rests[state * few.length + i] = Math.min(best, byArea(state, few[i] as number));
+        const left = room - (areas[state] as number);
+        const byArea = left < -SLACK * u ? -Infinity : perMm2 * Math.max(0, left);
+        rests[state * few.length + i] = state === 0 ? best : Math.min(best, byArea);
       }
     }
     return {
-      rest: (state, e) =>
-        Math.min(rests[state * few.length + (cell[e] as number)] as number, byArea(state, e)),
+      rest: (state, e) => restOf(state, down[e] as number),
       band: (state, s, e) =>
-        bands[(state * few.length + (cell[s] as number)) * few.length + ceil(e)] as number,
+        bands[(state * few.length + (down[s] as number)) * few.length + (up[e] as number)] as number,
     };
   }
 
@@ -692,6 +708,7 @@ class Path {
   private fillBare(s: number, e: number): number {
     const best = this.bareBand;
     best.fill(0);
+    this.work += this.bare.to.length / 4;
     const [from, to] = this.extent({ from: s, to: e });
     if (to - from < this.board.least.u - SLACK) return 0;
     this.keepIn(this.bare, s, e);

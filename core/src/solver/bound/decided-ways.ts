@@ -18,7 +18,7 @@ import { SCALE } from './scale.ts';
 const SCHOOLS: readonly School[] = ['crosscutFirst', 'ripFirst'];
 /** Lots gone through for one question, and steps for one lot, at the most. */
 const MOST_LOTS = 4000;
-const MOST_WORK = 6e7;
+const MOST_WORK = 3e7;
 /** Credits that differ by this share of what all of the board would earn are the same. */
 const SAME_CREDIT = 1e-7;
 
