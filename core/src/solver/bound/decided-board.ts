@@ -15,7 +15,7 @@ import type { School } from '../../geometry/school.ts';
 import type { KeepRule, PatternBoard } from '../pattern.ts';
 import { SAME_COST } from '../tolerances.ts';
 import type { RelaxedItem } from './relaxed-item.ts';
-import { clearBetween, SLACK, stackCredit, type StackPlace, type Stretch } from './stack-credit.ts';
+import { clearBetween, SLACK, StackCredit, type StackPlace, type Stretch } from './stack-credit.ts';
 
 /** Places nearer than this are one, mm. */
 const SAME_PLACE = 2e-6;
@@ -24,6 +24,8 @@ const MOST_PLACES = 900;
 /** From so many places on a path is sought over every so-manieth of them first. */
 const LEAST_COARSE = 40;
 const COARSER = 8;
+/** Steps that a place of a piece in a stack counts for. */
+const WORK_OF_PLACE = 12;
 /** Steps at most that go into what leftovers alone give. */
 const MOST_ALONE = 5e7;
 /** Findings that are looked at, by bits of a number; others do not count, which allows more. */
@@ -330,6 +332,8 @@ class Path {
   private readonly stackTo: Int32Array;
   private readonly stackAsk: Int32Array;
   private readonly asks: StackHere[] = [];
+  /** By question and place along u at which the stack ends. */
+  private readonly credits = new Map<number, StackCredit>();
   /** Of the band at hand, by question: NaN where it was not asked yet. */
   private readonly answers: Float64Array;
   private readonly band: Float64Array;
@@ -798,25 +802,31 @@ class Path {
   private answer(ask: number, s: number, e: number): number {
     const known = this.answers[ask] as number;
     if (!Number.isNaN(known)) return known;
-    const found = this.stackIn(ask, s, e);
+    const credit = this.stackIn(ask, e);
+    const tried = credit.tried;
+    const kept = credit.kept(this.grid.u[s] as number);
+    this.work += WORK_OF_PLACE * (1 + credit.tried - tried);
     const { stack } = this.asks[ask] as StackHere;
-    const worth = found === null ? -1 : this.board.perMm2 * stack.v * found.kept;
+    const worth = kept === null ? -1 : this.board.perMm2 * stack.v * kept;
     this.answers[ask] = worth;
     return worth;
   }
 
-  private stackIn(ask: number, s: number, e: number): ReturnType<typeof stackCredit> {
+  private stackIn(ask: number, e: number): StackCredit {
+    const at = ask * this.grid.u.length + e;
+    let credit = this.credits.get(at);
+    if (credit) return credit;
     const { stack, barred, unclear } = this.asks[ask] as StackHere;
-    const [from, to] = this.extent({ from: s, to: e });
-    return stackCredit({
-      from,
-      to,
+    const question = {
       kerf: this.board.kerf,
       sorts: this.sorts.map(({ u }, n) => ({ size: u, barred: barred[n] as readonly Stretch[] })),
       counts: stack.counts,
       unclear,
       least: this.leastOf(stack),
-    });
+    };
+    credit = new StackCredit(question, (this.grid.u[e] as number) - this.board.kerf);
+    this.credits.set(at, credit);
+    return credit;
   }
 
   /** How long a leftover of a stack must be. */
@@ -890,7 +900,7 @@ class Path {
           return {
             v: at[y] as number,
             sizeV: stack.v,
-            places: this.stackIn(ask, s, e)?.places ?? [],
+            places: this.stackIn(ask, e).places(this.grid.u[s] as number),
             unclear: (this.asks[ask] as StackHere).unclear,
             leastU: this.leastOf(stack),
           };

@@ -27,9 +27,7 @@ export interface StackPlace {
 }
 
 export interface StackQuestion {
-  /** The stack goes from `from` to `to`, and what it is cut into lies a kerf apart. */
-  readonly from: number;
-  readonly to: number;
+  /** What the stack is cut into lies a kerf apart. */
   readonly kerf: number;
   /** Of each sort of piece how many it must give. */
   readonly sorts: readonly StackPiece[];
@@ -57,91 +55,109 @@ export function clearBetween(from: number, to: number, unclear: readonly Stretch
   return size > 0 && size >= least - SLACK ? sum + size : sum;
 }
 
-/** The most that can be kept of a stack, mm, and where its pieces lie then; null where they can't all be laid. */
-export function stackCredit(
-  question: StackQuestion,
-): { readonly kept: number; readonly places: readonly StackPlace[] } | null {
-  const { from, to, kerf, unclear, least, sorts } = question;
-  const kept = (a: number, b: number): number => clearBetween(a, b, unclear, least);
-  if (question.counts.every((many) => many === 0)) return { kept: kept(from, to), places: [] };
-  const counts = [...question.counts];
-  const listed = new Map<string, readonly number[]>();
-  const known = new Map<string, { kept: number; places: readonly StackPlace[] } | null>();
-  /** Best of what is kept from `at` on with the pieces still to lay. */
-  const rest = (at: number): { kept: number; places: readonly StackPlace[] } | null => {
-    if (counts.every((many) => many === 0)) return { kept: kept(at, to), places: [] };
-    const length = counts.reduce(
-      (sum, many, s) => sum + many * ((sorts[s] as StackPiece).size + kerf),
-      -kerf,
-    );
+/** The best from a place on: what is kept, and which piece comes first, where (−1: none is left). */
+interface Best {
+  readonly kept: number;
+  readonly sort: number;
+  readonly at: number;
+}
+
+/** A stack that ends at a place, wherever it begins. */
+export class StackCredit {
+  private readonly listed = new Map<string, readonly number[]>();
+  private readonly known = new Map<string, Map<number, Best | null>>();
+  /** Places tried so far. */
+  tried = 0;
+
+  constructor(
+    private readonly question: StackQuestion,
+    private readonly to: number,
+  ) {}
+
+  /** The most that can be kept if it begins at `from`, mm; null where its pieces can't all be laid. */
+  kept(from: number): number | null {
+    return this.best(from, this.question.counts)?.kept ?? null;
+  }
+
+  /** Where its pieces lie then. */
+  places(from: number): StackPlace[] {
+    const { sorts, kerf } = this.question;
+    const places: StackPlace[] = [];
+    let counts = this.question.counts;
+    let best = this.best(from, counts);
+    while (best && best.sort >= 0) {
+      const { sort, at } = best;
+      places.push({ sort, at });
+      counts = oneLess(counts, sort);
+      best = this.best(at + (sorts[sort] as StackPiece).size + kerf, counts);
+    }
+    return places;
+  }
+
+  private best(at: number, counts: readonly number[]): Best | null {
+    const key = counts.join();
+    let known = this.known.get(key);
+    if (!known) this.known.set(key, (known = new Map()));
+    let best = known.get(at);
+    if (best === undefined) known.set(at, (best = this.seek(at, counts)));
+    return best;
+  }
+
+  private seek(at: number, counts: readonly number[]): Best | null {
+    const { to } = this;
+    const { sorts, kerf, unclear, least } = this.question;
+    let length = -kerf;
+    counts.forEach((many, s) => (length += many * ((sorts[s] as StackPiece).size + kerf)));
+    if (counts.every((many) => many === 0)) return { kept: clearBetween(at, to, unclear, least), sort: -1, at };
     if (at + length > to + SLACK) return null;
-    const key = `${counts.join()} ${at}`;
-    const before = known.get(key);
-    if (before !== undefined) return before;
-    const found = next(at);
-    known.set(key, found);
-    return found;
-  };
-  const next = (at: number): { kept: number; places: readonly StackPlace[] } | null => {
-    let best: { kept: number; places: readonly StackPlace[] } | null = null;
+    let best: Best | null = null;
     for (let s = 0; s < sorts.length; s++) {
       if (counts[s] === 0) continue;
       const { size, barred } = sorts[s] as StackPiece;
-      const starts = [at, at + least + kerf, ...placesFromRight(question, counts, s, listed)];
-      for (const start of starts) {
-        if (!(start >= at - SLACK) || start + size > to + SLACK) continue;
-        if (barred.some((stretch) => start > stretch.from + SLACK && start < stretch.to - SLACK)) continue;
-        const before = kept(at, start - kerf);
-        counts[s] = (counts[s] as number) - 1;
-        const after = rest(start + size + kerf);
-        counts[s] = (counts[s] as number) + 1;
-        if (after === null || (best !== null && before + after.kept <= best.kept)) continue;
-        best = { kept: before + after.kept, places: [{ sort: s, at: start }, ...after.places] };
+      const left = oneLess(counts, s);
+      const last = to - length + SLACK;
+      const fixed = this.fixedPlaces(counts, s);
+      for (let n = -2; n < fixed.length; n++) {
+        const start = n === -2 ? at : n === -1 ? at + least + kerf : (fixed[n] as number);
+        if (!(start >= at - SLACK) || start > last) continue;
+        this.tried++;
+        if (barred.some(({ from, to: end }) => start > from + SLACK && start < end - SLACK)) continue;
+        const after = this.best(start + size + kerf, left);
+        if (after === null) continue;
+        const kept = clearBetween(at, start - kerf, unclear, least) + after.kept;
+        if (best === null || kept > best.kept) best = { kept, sort: s, at: start };
       }
     }
     return best;
-  };
-  return rest(from);
+  }
+
+  /** Places that matter for a piece of sort `s`, the first of those still to lay, but for those that follow from what was laid before. */
+  private fixedPlaces(counts: readonly number[], s: number): readonly number[] {
+    const key = `${s}:${counts.join()}`;
+    const known = this.listed.get(key);
+    if (known) return known;
+    const { to } = this;
+    const { kerf, unclear, least, sorts } = this.question;
+    const { size, barred } = sorts[s] as StackPiece;
+    const places = new Set([to - size, to - least - size - kerf]);
+    for (const stretch of barred) places.add(stretch.from).add(stretch.to);
+    for (const { from, to: end } of unclear) {
+      places.add(from + kerf).add(end + least + kerf);
+      places.add(end - size - kerf).add(from - least - size - kerf);
+    }
+    const left = oneLess(counts, s);
+    left.forEach((many, q) => {
+      if (many === 0) return;
+      for (const place of this.fixedPlaces(left, q)) {
+        places.add(place - kerf - size);
+        places.add(place - kerf - least - kerf - size);
+      }
+    });
+    const found = [...places].filter((place) => place >= 0 && place + size <= to + SLACK);
+    this.listed.set(key, found);
+    return found;
+  }
 }
 
-/** Places that matter for a piece of sort `s`, the first of those still to lay, but for those that follow from what was laid before. */
-function placesFromRight(
-  question: StackQuestion,
-  counts: number[],
-  s: number,
-  listed: Map<string, readonly number[]>,
-): readonly number[] {
-  const key = `${s}:${counts.join()}`;
-  const known = listed.get(key);
-  if (known) return known;
-  const { from, to, kerf, unclear, least, sorts } = question;
-  const { size, barred } = sorts[s] as StackPiece;
-  const places = new Set<number>();
-  const add = (place: number): void => {
-    if (place >= from - SLACK && place + size <= to + SLACK) places.add(place);
-  };
-  add(to - size);
-  add(to - least - size - kerf);
-  for (const stretch of barred) {
-    add(stretch.from);
-    add(stretch.to);
-  }
-  for (const stretch of unclear) {
-    add(stretch.from + kerf);
-    add(stretch.to + least + kerf);
-    add(stretch.to - size - kerf);
-    add(stretch.from - least - size - kerf);
-  }
-  counts[s] = (counts[s] as number) - 1;
-  for (let q = 0; q < sorts.length; q++) {
-    if (counts[q] === 0) continue;
-    for (const place of placesFromRight(question, counts, q, listed)) {
-      add(place - kerf - size);
-      add(place - kerf - least - kerf - size);
-    }
-  }
-  counts[s] = (counts[s] as number) + 1;
-  const found = [...places];
-  listed.set(key, found);
-  return found;
-}
+const oneLess = (counts: readonly number[], s: number): number[] =>
+  counts.map((many, n) => (n === s ? many - 1 : many));
