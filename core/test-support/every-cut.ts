@@ -15,7 +15,7 @@ export interface SmallBoard {
   readonly leastWidth: number;
 }
 
-export interface SmallPiece {
+interface SmallPiece {
   readonly length: number;
   readonly width: number;
   readonly many: number;
@@ -35,9 +35,7 @@ export function mostKept(board: SmallBoard, school: School): number {
     ? [board.leastLength, board.leastWidth]
     : [board.leastWidth, board.leastLength];
   const turned = ([a, b, c, d]: Rectangle): Rectangle => (cross ? [a, b, c, d] : [b, a, d, c]);
-  const sizes = pieces.map(
-    ({ length, width }) => (cross ? [length, width] : [width, length]) as [number, number],
-  );
+  const sizes = pieces.map(({ length, width }) => (cross ? [length, width] : [width, length]));
   const meets = (those: readonly Rectangle[], u0: number, v0: number, u1: number, v1: number): boolean =>
     those.map(turned).some(([a, b, c, d]) => a < u1 && c > u0 && b < v1 && d > v0);
   const known = new Map<string, number>();

@@ -213,6 +213,21 @@ describe('the search with prices', () => {
     expect(count(after(away, 100))).toBeLessThan(count(after(instance, 100)));
   });
 
+  it('proves that nothing spends less where the rack is small, and comes to that plan by the proof', () => {
+    for (const seed of [9, 10]) {
+      const instance = salvageInstance({ boards: 6, pieces: 6 }, seed);
+      let last: MatchPlan | null = null;
+      let steps = 0;
+      for (const { plan } of matchSteps(instance, { solver, role: 'second' })) {
+        last = plan;
+        if (steps++ > 3000) break;
+      }
+      expect(last?.status).toBe('optimal');
+      expect(last && verifyPlan(instance, last)).toEqual([]);
+      expect(last?.consumed).toBeLessThanOrEqual(after(instance, 200, 2).consumed * (1 + 1e-6));
+    }
+  });
+
   it('takes a better plan that another search hands it', () => {
     const instance = salvageInstance({ boards: 60, pieces: 40 }, 7);
     const good = after(instance, 200, 3);

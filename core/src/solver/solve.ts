@@ -106,7 +106,10 @@ export function* matchSteps(
     const often = stage === 'improve' ? STEPS_PER_PROOF : STEPS_PER_EARLY_PROOF;
     const inTurn = role === 'alone' ? round % often === 0 : role === 'second' && proof.settled;
     const proofs = role === 'second' ? PROOFS_BESIDE : 1;
-    for (let n = 0; n < proofs && !proven && inTurn && stage !== 'greedy'; n++) raised = prove() || raised;
+    for (let n = 0; n < proofs && !proven && inTurn && stage !== 'greedy'; n++) {
+      raised = prove() || raised;
+      if (proof.slow) yield* show(false, 'prove');
+    }
     if (better || raised) plan = planOf(problem, best, proof, estimate);
     yield* show(better, stage);
     if (plan.status === 'optimal') return;

@@ -1,69 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { mostKept, type SmallBoard } from '../../../test-support/every-cut.ts';
-import { seededRandom, type Random } from '../../foundation/random.ts';
-import type { KeepRule, PatternBoard } from '../pattern.ts';
+import { asked, PIECE_BIT, smallBoard } from '../../../test-support/small-boards.ts';
+import { seededRandom } from '../../foundation/random.ts';
+import type { KeepRule } from '../pattern.ts';
 import { DecidedBoard, type DecidedCredit, type LaidPiece } from './decided-board.ts';
 import type { RelaxedItem } from './relaxed-item.ts';
 
 const SCHOOLS = ['crosscutFirst', 'ripFirst'] as const;
-const PIECE_BIT = 2;
-
-/** A small board of whole millimetres with a finding or a few, and one to three pieces. */
-function smallBoard(random: Random): SmallBoard {
-  const [length, width] = [9 + random.below(6), 5 + random.below(4)];
-  const findings = Array.from({ length: random.below(4) }, (): [number, number, number, number] => {
-    const [x, y] = [random.below(length), random.below(width)];
-    return [x, y, Math.min(length, x + 1 + random.below(3)), Math.min(width, y + 1 + random.below(2))];
-  });
-  const accepted = random.below(2) === 0;
-  const pieces = Array.from({ length: 1 + random.below(2) }, () => {
-    const [pieceLength, pieceWidth] = [2 + random.below(5), 1 + random.below(4)];
-    const round = random.below(4) === 0 && pieceLength > 2;
-    const inner = (round ? [1, 0, pieceLength - 2, pieceWidth] : [0, 0, pieceLength, pieceWidth]) as [
-      number,
-      number,
-      number,
-      number,
-    ];
-    return {
-      length: pieceLength,
-      width: pieceWidth,
-      many: 1 + random.below(2),
-      barred: accepted ? findings.slice(1) : findings,
-      inner,
-    };
-  });
-  return {
-    length,
-    width,
-    kerf: random.below(2),
-    unclear: findings,
-    pieces,
-    leastLength: 2 + random.below(3),
-    leastWidth: 1 + random.below(3),
-  };
-}
-
-/** The same board as the solver has it. */
-function asked(small: SmallBoard): {
-  readonly board: PatternBoard;
-  readonly items: readonly RelaxedItem[];
-  readonly keep: KeepRule;
-} {
-  const barred = small.pieces[0]?.barred ?? [];
-  return {
-    board: {
-      length: small.length,
-      width: small.width,
-      kerf: small.kerf,
-      blocked: Float64Array.from(small.unclear.flat()),
-      masks: Int32Array.from(small.unclear, (finding) => 1 | (barred.includes(finding) ? PIECE_BIT : 0)),
-    },
-    items: small.pieces.map(({ length, width, inner }) => ({ length, width, gradeBit: PIECE_BIT, inner })),
-    keep: { minLength: small.leastLength, minWidth: small.leastWidth, perMm2: 1, gradeBit: 1 },
-  };
-}
-
 function decided(small: SmallBoard, school: (typeof SCHOOLS)[number], enough: number): DecidedCredit {
   const { board, items, keep } = asked(small);
   return new DecidedBoard(board, items, keep, school).credit(
@@ -118,7 +61,7 @@ describe('what can be kept of a board that must give just these pieces', () => {
   it('is what trying every whole millimetre comes to, by a layout that keeps the rules', () => {
     const random = seededRandom(5);
     let possible = 0;
-    for (let n = 0; n < 24; n++) {
+    for (let n = 0; n < 14; n++) {
       const small = smallBoard(random);
       for (const school of SCHOOLS) {
         const most = mostKept(small, school);
@@ -133,12 +76,12 @@ describe('what can be kept of a board that must give just these pieces', () => {
         expect(faultsOf(small, laid ?? [])).toEqual([]);
       }
     }
-    expect(possible).toBeGreaterThan(20);
+    expect(possible).toBeGreaterThan(12);
   });
 
   it('leaves out what is worth no more than was asked', () => {
     const random = seededRandom(8);
-    for (let n = 0; n < 8; n++) {
+    for (let n = 0; n < 6; n++) {
       const small = smallBoard(random);
       const most = mostKept(small, 'crosscutFirst');
       if (most === -Infinity) continue;

@@ -27,7 +27,7 @@ const COARSER = 8;
 /** Steps that a place of a piece in a stack counts for. */
 const WORK_OF_PLACE = 12;
 /** Steps at most that go into what leftovers alone give. */
-const MOST_ALONE = 5e7;
+const MOST_ALONE = 1e7;
 /** Findings that are looked at, by bits of a number; others do not count, which allows more. */
 const MOST_FINDINGS = 30;
 
@@ -712,7 +712,7 @@ class Path {
   private fillBare(s: number, e: number): number {
     const best = this.bareBand;
     best.fill(0);
-    this.work += this.bare.to.length / 4;
+    this.work += this.bare.to.length / 2;
     const [from, to] = this.extent({ from: s, to: e });
     if (to - from < this.board.least.u - SLACK) return 0;
     this.keepIn(this.bare, s, e);

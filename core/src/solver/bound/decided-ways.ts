@@ -65,7 +65,7 @@ export class DecidedWays {
 
   /**
    * The most that is gained at `prices` (whole, of a copy), if that is more than `worth`, by ways that take of each item so many at
-   * the least and at the most. `first` is a lot that may well be the best. Yields after each lot looked at closely; null where there are
+   * the least and at the most. `first` is a lot that may well be the best. Yields after each cutting order of a lot looked at closely; null where there are
    * too many lots, or strips of a panel among them.
    */
   *gain(
@@ -81,14 +81,17 @@ export class DecidedWays {
     }
     let best: DecidedGain = { worth, taken: null, laid: null, credit: 0 };
     let lots = 0;
-    this.lot(
+    const decide = this.lot.bind(this);
+    yield* decide(
       this.items.map(() => 0),
       -1,
     );
     /** Looks at a lot, and takes it if it is the best. */
-    const look = (counts: readonly number[], price: number): void => {
-      const enough = (best.worth - price) / SCALE;
-      const lot = this.lot(counts, enough);
+    const look = function* (counts: readonly number[], price: number): Generator<void, void> {
+      // A little less, so that rounding is to the safe side.
+      const enough = (best.worth - price - 1) / SCALE;
+      const lot = yield* decide(counts, enough);
+      if (lot.atMost <= enough) return;
       const gains = price + Math.ceil(lot.atMost * SCALE);
       if (lot.atMost < 0 || gains <= best.worth || counts.some((many, i) => many < (least[i] as number)))
         return;
@@ -97,8 +100,7 @@ export class DecidedWays {
     if (first) {
       const counts = Array.from(first, (many, i) => Math.min(Math.round(many), most[i] as number));
       if (counts.every((many, i) => many >= (least[i] as number))) {
-        look(counts, priceOf(counts, paid));
-        yield;
+        yield* look(counts, priceOf(counts, paid));
       }
     }
     const gainful = (i: number): boolean => (paid[i] as number) > 0 || (least[i] as number) > 0;
@@ -137,8 +139,7 @@ export class DecidedWays {
       let kept = lotOf(counts);
       if (kept < 0) return true;
       if (price + kept * SCALE > best.worth && counts.some((many) => many > 0)) {
-        look(counts, price);
-        yield;
+        yield* look(counts, price);
         kept = lotOf(counts);
         if (kept < 0) return true;
       }
@@ -150,7 +151,7 @@ export class DecidedWays {
         if (Math.min(byKept, byArea) <= best.worth) break;
         counts[i] = (counts[i] as number) + 1;
         const ended = yield* walk(n, price + (paid[i] as number), free - (areas[i] as number));
-        counts[i] = (counts[i] as number) - 1;
+        counts[i] = counts[i] - 1;
         if (!ended) return false;
       }
       return true;
@@ -176,7 +177,7 @@ export class DecidedWays {
   };
 
   /** What can be kept beside a lot: exactly, or no more than `enough`, or what is known of it. */
-  private lot(counts: readonly number[], enough: number): Lot {
+  private *lot(counts: readonly number[], enough: number): Generator<void, Lot> {
     const key = counts.join();
     let lot = this.lots.get(key);
     if (!lot) this.lots.set(key, (lot = { atMost: this.lotOf(counts), laid: null, ended: false }));
@@ -191,12 +192,14 @@ export class DecidedWays {
       const decided = new DecidedBoard(this.board, this.items, this.keep, school);
       this.looked.lots++;
       const found = decided.credit(counts, best.atMost + (best.laid ? this.sameCredit : 0), MOST_WORK);
+      yield;
       if (found.laid) {
         best = found;
       } else if (found.atMost > best.atMost + this.sameCredit) {
         givenUp = true;
         this.looked.givenUp++;
         best = { atMost: Math.min(found.atMost, lot.atMost), laid: null };
+        break;
       }
     }
     lot.atMost = Math.min(lot.atMost, best.atMost + (best.laid ? this.sameCredit : 0));

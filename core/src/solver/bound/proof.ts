@@ -63,6 +63,11 @@ export class Proof {
     return this.prover?.settled ?? false;
   }
 
+  /** Whether a step of it takes up to a second. */
+  get slow(): boolean {
+    return this.prover?.deciding ?? false;
+  }
+
   /** No full plan spends less, or null where a want has no board. */
   get spent(): number | null {
     if (this.byArea.best === null) return null;

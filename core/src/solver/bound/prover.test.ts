@@ -91,7 +91,7 @@ describe('the proof', () => {
   it('proves more where plans are parted by boards and by copies, more on finer cells, and ends', () => {
     const instance = salvageInstance({ boards: 9, pieces: 8 }, 9);
     const best = searched(instance, 200) ?? 0;
-    const prover = new Prover(new Problem(instance), solver, COARSE);
+    const prover = new Prover(new Problem(instance), solver, COARSE, 0);
     let [root, before] = [0, 0];
     for (const _ of prover.raise(() => best)) {
       if (!prover.settled) root = prover.best ?? 0;
@@ -107,7 +107,7 @@ describe('the proof', () => {
   it('counts copies where a programme would take too many for the average’s sake, and spares boards a question', () => {
     const instance = salvageInstance({ boards: 9, pieces: 12 }, 17);
     const best = searched(instance, 200) ?? 0;
-    const prover = new Prover(new Problem(instance), solver, CELLS);
+    const prover = new Prover(new Problem(instance), solver, CELLS, 0);
     for (const _ of prover.raise(() => best)) if (prover.work.programmes > 120) break;
     expect(prover.work.counted).toBeGreaterThan(0);
     expect(prover.work.spared).toBeGreaterThan(0);

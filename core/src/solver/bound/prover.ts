@@ -102,6 +102,8 @@ const NEGLIGIBLE = 1e-4;
 /** The same where boards are decided, and rounds of a case then. */
 const NEGLIGIBLE_DECIDED = 1e-7;
 const DECIDED_ROUNDS = 12;
+/** On racks of more boards than this none is decided as a rule: there are too many lots of pieces to tell. */
+const MOST_DECIDED = 16;
 /** Where prices of all plans could prove no more than this share on top, parting the plans proves more in the same time. */
 const NEARLY = 0.005;
 
@@ -121,8 +123,8 @@ export class Prover {
   found: Column[] = [];
   /** A plan that the programme came to, of real ways only. */
   whole: readonly Column[] | null = null;
-  /** Boards are decided: what they give is told piece by piece. */
-  private deciding = false;
+  /** Boards are decided: what they give is told piece by piece, which takes up to a second a step. */
+  deciding = false;
   private finer = 0;
   private readonly demands: Demand[] = [];
   private readonly demandOf: Int32Array;
@@ -138,6 +140,8 @@ export class Prover {
     private readonly solver: Solver,
     /** Cells, from coarse to fine: the coarse ones guide the finer. */
     private fineness: readonly Fineness[] = LEVELS,
+    /** On racks of more boards than this none is decided. */
+    private readonly mostDecided = MOST_DECIDED,
   ) {
     const { wants, instance } = problem;
     this.demandOf = new Int32Array(wants.length);
@@ -234,7 +238,7 @@ export class Prover {
   /** From now on tells what boards give piece by piece, where that can be; whether that is new. */
   private decide(): boolean {
     const { problem } = this;
-    if (this.deciding) return false;
+    if (this.deciding || this.boards.length > this.mostDecided) return false;
     this.deciding = true;
     this.work.refined++;
     this.begin();
@@ -359,7 +363,14 @@ export class Prover {
       if (cases === null) {
         if (!again && !this.refine()) break;
         const { which, prices, bound } = parent;
-        const finer = yield* this.settle(which, prices, target, this.deciding ? DECIDED_ROUNDS : REFINED_ROUNDS, () => undefined, true);
+        const finer = yield* this.settle(
+          which,
+          prices,
+          target,
+          this.deciding ? DECIDED_ROUNDS : REFINED_ROUNDS,
+          () => undefined,
+          true,
+        );
         if (!finer) break;
         open[0] = { ...finer, bound: Math.max(finer.bound, bound) };
         this.raiseTo(open);
@@ -367,7 +378,13 @@ export class Prover {
       }
       const children: Settled[] = [];
       for (const child of cases) {
-        const settled = yield* this.settle(child, null, target, this.deciding ? DECIDED_ROUNDS : CASE_ROUNDS, () => undefined);
+        const settled = yield* this.settle(
+          child,
+          null,
+          target,
+          this.deciding ? DECIDED_ROUNDS : CASE_ROUNDS,
+          () => undefined,
+        );
         if (settled) children.push({ ...settled, bound: Math.max(settled.bound, parent.bound) });
       }
       if (children.length < cases.length) break;
@@ -502,7 +519,13 @@ export class Prover {
       let ways = countedWays(board.counted, limits, own);
       if (board.decided && relaxed) {
         this.work.decided++;
-        const decided: DecidedGain | null = yield* board.decided.gain(own, before, limits.least, limits.most, relaxed.taken);
+        const decided: DecidedGain | null = yield* board.decided.gain(
+          own,
+          before,
+          limits.least,
+          limits.most,
+          relaxed.taken,
+        );
         if (decided) {
           worth = Math.min(worth, decided.worth);
           ways = countedWays(new Set(own.keys()), limits, own);
@@ -518,7 +541,11 @@ export class Prover {
   }
 
   /** Adds a way that gains to the programme; whether it was new. */
-  private takeGain(b: number, board: BoardAtHand, { taken, credit, laid }: Gain & Partial<DecidedGain>): boolean {
+  private takeGain(
+    b: number,
+    board: BoardAtHand,
+    { taken, credit, laid }: Gain & Partial<DecidedGain>,
+  ): boolean {
     if (!taken) return false;
     const of = board.demands.filter((_, i) => (taken[i] as number) > 0);
     const much = taken.filter((value) => value > 0);
@@ -534,7 +561,11 @@ export class Prover {
     const { problem } = this;
     const cuts = laid
       .filter(({ item }) => item >= 0)
-      .map(({ item, ...place }) => ({ ...place, want: this.wantOf(board.demands[item] as number), fills: 1 }));
+      .map(({ item, ...place }) => ({
+        ...place,
+        want: this.wantOf(board.demands[item] as number),
+        fills: 1,
+      }));
     const kept = laid.filter(({ item }) => item < 0);
     return problem.canSaw(b, laid) ? problem.laidOut(b, cuts, kept) : null;
   }

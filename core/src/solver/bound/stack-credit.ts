@@ -10,7 +10,7 @@
  */
 
 /** A piece within a stack: its length, and stretches in which it may not begin, in order. */
-export interface StackPiece {
+interface StackPiece {
   readonly size: number;
   readonly barred: readonly Stretch[];
 }
@@ -97,7 +97,7 @@ export class StackCredit {
   private best(at: number, counts: readonly number[]): Best | null {
     const key = counts.join();
     let known = this.known.get(key);
-    if (!known) this.known.set(key, (known = new Map()));
+    if (!known) this.known.set(key, (known = new Map<number, Best | null>()));
     let best = known.get(at);
     if (best === undefined) known.set(at, (best = this.seek(at, counts)));
     return best;
@@ -108,7 +108,8 @@ export class StackCredit {
     const { sorts, kerf, unclear, least } = this.question;
     let length = -kerf;
     counts.forEach((many, s) => (length += many * ((sorts[s] as StackPiece).size + kerf)));
-    if (counts.every((many) => many === 0)) return { kept: clearBetween(at, to, unclear, least), sort: -1, at };
+    if (counts.every((many) => many === 0))
+      return { kept: clearBetween(at, to, unclear, least), sort: -1, at };
     if (at + length > to + SLACK) return null;
     let best: Best | null = null;
     for (let s = 0; s < sorts.length; s++) {
