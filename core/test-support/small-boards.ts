@@ -17,7 +17,9 @@ export function smallBoard(random: Random): SmallBoard {
   const pieces = Array.from({ length: 1 + random.below(2) }, () => {
     const [pieceLength, pieceWidth] = [2 + random.below(5), 1 + random.below(4)];
     const round = random.below(4) === 0 && pieceLength > 2;
-    const inner = round ? [1, 0, pieceLength - 2, pieceWidth] : [0, 0, pieceLength, pieceWidth];
+    const inner: readonly [number, number, number, number] = round
+      ? [1, 0, pieceLength - 2, pieceWidth]
+      : [0, 0, pieceLength, pieceWidth];
     return {
       length: pieceLength,
       width: pieceWidth,

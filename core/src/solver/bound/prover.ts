@@ -53,8 +53,8 @@ import { relaxedItem, type Fineness } from './relaxed-item.ts';
 import { SCALE } from './scale.ts';
 import { ShownBefore } from './shown-before.ts';
 import { RelaxedPricing } from './relaxed-pricing.ts';
-import type { LaidPiece } from './decided-board.ts';
-import { DecidedWays, type DecidedGain } from './decided-ways.ts';
+import type { LaidPiece } from './decided/board.ts';
+import { DecidedWays, type DecidedGain } from './decided/ways.ts';
 import { countedWays, gainAbove, type Counting, type Gain, type Limits } from './counted-gain.ts';
 
 interface BoardAtHand extends MasterBoard {

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { mostKept, type SmallBoard } from '../../../test-support/every-cut.ts';
-import { asked, PIECE_BIT, smallBoard } from '../../../test-support/small-boards.ts';
-import { seededRandom } from '../../foundation/random.ts';
-import type { KeepRule } from '../pattern.ts';
-import { DecidedBoard, type DecidedCredit, type LaidPiece } from './decided-board.ts';
-import type { RelaxedItem } from './relaxed-item.ts';
+import { mostKept, type SmallBoard } from '../../../../test-support/every-cut.ts';
+import { asked, PIECE_BIT, smallBoard } from '../../../../test-support/small-boards.ts';
+import { seededRandom } from '../../../foundation/random.ts';
+import type { KeepRule } from '../../pattern.ts';
+import { DecidedBoard, type DecidedCredit, type LaidPiece } from './board.ts';
+import type { RelaxedItem } from '../relaxed-item.ts';
 
 const SCHOOLS = ['crosscutFirst', 'ripFirst'] as const;
 function decided(small: SmallBoard, school: (typeof SCHOOLS)[number], enough: number): DecidedCredit {

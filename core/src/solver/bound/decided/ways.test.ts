@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { mostKept, type SmallBoard } from '../../../test-support/every-cut.ts';
-import { asked, smallBoard } from '../../../test-support/small-boards.ts';
-import { seededRandom } from '../../foundation/random.ts';
-import { DecidedWays, type DecidedGain } from './decided-ways.ts';
-import { SCALE } from './scale.ts';
+import { mostKept, type SmallBoard } from '../../../../test-support/every-cut.ts';
+import { asked, smallBoard } from '../../../../test-support/small-boards.ts';
+import { seededRandom } from '../../../foundation/random.ts';
+import { DecidedWays, type DecidedGain } from './ways.ts';
+import { SCALE } from '../scale.ts';
 
 const SCHOOLS = ['crosscutFirst', 'ripFirst'] as const;
 

@@ -1,6 +1,6 @@
 /**
  * The most that a board gains at given prices, exactly: which pieces it gives is told one by one, and of each lot of pieces how much
- * can be kept beside them (`decided-board.ts`).
+ * can be kept beside them (`board.ts`).
  *
  * Idea. More pieces never leave more to keep, so what is known of some of them bounds what may be kept beside those and others. Lots
  * are gone through from none on, a piece more each time; one is looked at closely only if it could gain more than the best so far by
@@ -9,11 +9,11 @@
  *
  * Parts in one size only: of a panel's strips the widths would be to choose as well.
  */
-import type { School } from '../../geometry/school.ts';
-import type { KeepRule, PatternBoard } from '../pattern.ts';
-import { DecidedBoard, type LaidPiece } from './decided-board.ts';
-import type { RelaxedItem } from './relaxed-item.ts';
-import { SCALE } from './scale.ts';
+import type { School } from '../../../geometry/school.ts';
+import type { KeepRule, PatternBoard } from '../../pattern.ts';
+import { DecidedBoard, type LaidPiece } from './board.ts';
+import type { RelaxedItem } from '../relaxed-item.ts';
+import { SCALE } from '../scale.ts';
 
 const SCHOOLS: readonly School[] = ['crosscutFirst', 'ripFirst'];
 /** Lots gone through for one question, and steps for one lot, at the most. */
