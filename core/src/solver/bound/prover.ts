@@ -556,9 +556,15 @@ export class Prover {
     return this.master.add({ board: b, cost, of, much, ...(real ? { real } : {}) });
   }
 
-  /** A way as the search would have it; null where a cut of it would run through metal. */
+  /**
+   * A way as the search would have it; null where a cut of it would run through metal, or where it has a shaped piece, of which only
+   * a part was kept clear of findings.
+   */
   private realWay(b: number, board: BoardAtHand, laid: readonly LaidPiece[]): Column | null {
     const { problem } = this;
+    const shaped = ({ item }: LaidPiece): boolean =>
+      this.demands[board.demands[item] as number]?.want.shape !== undefined;
+    if (laid.some(shaped)) return null;
     const cuts = laid
       .filter(({ item }) => item >= 0)
       .map(({ item, ...place }) => ({

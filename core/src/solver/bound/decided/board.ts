@@ -27,8 +27,6 @@ import { SLACK, type Stretch } from './stack-credit.ts';
 
 /** Places along an axis at most: with more it is given up. */
 const MOST_PLACES = 900;
-/** Findings that are looked at; others do not count, which allows more. */
-const MOST_FINDINGS = 30;
 
 /** A piece that was laid, or a leftover (item −1), where it is on the board. */
 export interface LaidPiece {
@@ -76,8 +74,7 @@ export class DecidedBoard implements BoardFigures {
         const mask = board.masks[f] as number;
         return cross ? { u0: x0, v0: y0, u1: x1, v1: y1, mask } : { u0: y0, v0: x0, u1: y1, v1: x1, mask };
       })
-      .sort((a, b) => a.u0 - b.u0)
-      .slice(0, MOST_FINDINGS);
+      .sort((a, b) => a.u0 - b.u0);
     const blocking = (bit: number): number[] =>
       this.findings.flatMap(({ mask }, f) => ((mask & bit) !== 0 ? [f] : []));
     this.clear = blocking(keep.gradeBit);
