@@ -11,10 +11,24 @@ import {
   type MatchPart,
 } from '../src/solver/instance.ts';
 
-export type SizeName = 'S' | 'M' | 'L' | 'XL';
+export type SizeName = 'XS' | 'S' | 'M' | 'L' | 'XL';
 
 /** Racks of the bench whose plans can be full: what they are called, how large they are, and the seed they come from. */
 export const RACKS = {
+  XS: [
+    '5/5/1',
+    '6/6/9',
+    '6/6/10',
+    '6/6/15',
+    '8/8/2',
+    '8/8/5',
+    '8/8/7',
+    '8/8/13',
+    '8/8/15',
+    '10/10/4',
+    '10/10/8',
+    '12/12/1',
+  ],
   S: [
     '20/25/4',
     '20/25/6',

@@ -23,6 +23,9 @@
  * finer then, in a programme of its own, as ways to cut on coarser cells may not be possible on finer ones; cases keep what is
  * proven of them, and each is asked again at the prices it had before it is parted further.
  *
+ * On small racks boards are decided before that: what a board gains is told lot by lot of the pieces that it could give, exactly (see
+ * `decided/ways.ts`), by ways that are real and go to the search.
+ *
  * What a board was shown to gain at other prices is a bound at these (see `shown-before.ts`); often it need not be asked again.
  *
  * Proof. For prices π ≥ 0 of wants, μ ≥ 0 of those rows: a real way to cut board b has n ≤ d, hence gains at most
