@@ -108,7 +108,10 @@ export function* matchSteps(
     const proofs = role === 'second' ? PROOFS_BESIDE : 1;
     for (let n = 0; n < proofs && !proven && inTurn && stage !== 'greedy'; n++) {
       raised = prove() || raised;
-      if (proof.slow) yield* show(false, 'prove');
+      if (!proof.slow) continue;
+      if (raised) plan = planOf(problem, best, proof, estimate);
+      yield* show(false, 'prove');
+      if (plan.status === 'optimal') return;
     }
     if (better || raised) plan = planOf(problem, best, proof, estimate);
     yield* show(better, stage);
