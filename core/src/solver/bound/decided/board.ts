@@ -27,6 +27,8 @@ import { SLACK, type Stretch } from './stack-credit.ts';
 
 /** Places along an axis at most: with more it is given up. */
 const MOST_PLACES = 900;
+/** Ways to take some of the pieces at most, likewise. */
+const MOST_STATES = 128;
 
 /** A piece that was laid, or a leftover (item −1), where it is on the board. */
 export interface LaidPiece {
@@ -43,6 +45,8 @@ export interface DecidedCredit {
   /** The layout that comes to it, where it is known. */
   readonly laid: readonly LaidPiece[] | null;
 }
+
+const GIVEN_UP: DecidedCredit = { atMost: Infinity, laid: null };
 
 /** How much can be kept of a board cut in one order. */
 export class DecidedBoard implements BoardFigures {
@@ -100,7 +104,9 @@ export class DecidedBoard implements BoardFigures {
    */
   credit(counts: readonly number[], enough: number, mostWork = Infinity): DecidedCredit {
     const used = this.sorts.filter((_, i) => (counts[i] as number) > 0);
-    const states = new States(used.map(({ item }) => counts[item] as number));
+    const many = used.map(({ item }) => counts[item] as number);
+    if (many.reduce((product, count) => product * (count + 1), 1) > MOST_STATES) return GIVEN_UP;
+    const states = new States(many);
     const u = this.placesOf('u', used, states);
     const grid: Grid = {
       u: u.at,
@@ -109,11 +115,11 @@ export class DecidedBoard implements BoardFigures {
       held: Uint8Array.from(u.at, (at) => Number(isOne(u.held, at))),
       chains: u.chains,
     };
-    if (Math.max(grid.u.length, grid.v.length) > MOST_PLACES) return { atMost: Infinity, laid: null };
+    if (Math.max(grid.u.length, grid.v.length) > MOST_PLACES) return GIVEN_UP;
     const path = new Path(this, used, states, grid, mostWork);
     const best = path.best(enough);
     this.work = path.work;
-    if (best === null) return { atMost: Infinity, laid: null };
+    if (best === null) return GIVEN_UP;
     // Ways that are worth no more were left out.
     if (best.worth <= enough) return { atMost: enough, laid: null };
     const stacks = best.bands.map((band) => path.stacksOf(band));
