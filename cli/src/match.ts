@@ -186,6 +186,8 @@ export async function searchUntil(
     }
   }
   if (best === null) throw new Error('a search always yields its first plan');
+  // One that has proven its plan the best ends before it is time to tell.
+  if (peer && best !== told) peer.tell(best);
   return best;
 }
 

@@ -96,6 +96,8 @@ export function* matchSteps(
     if (other.weighedBound !== undefined) proof.hearCounted(other.weighedBound);
     best = search.best;
     plan = planOf(problem, best, proof, estimate);
+    // The search ends with what it heard: it is told once more.
+    if (plan.status === 'optimal') yield { plan, round, better: true, stage };
   };
   for (const step of search.steps(role === 'second')) {
     const { draft, better, stage } = step;
