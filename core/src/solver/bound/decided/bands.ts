@@ -4,6 +4,8 @@
  *
  * A leftover begins only where something ends, or where a finding does: else it had better begin before. Two leftovers meet by
  * a finding, or one of them is of the least size: else the cut between them could be moved until one of that is so.
+ *
+ * Longer than others: what a band gives, and which stacks that is, read the same lists.
  */
 import type { Band, BoardFigures, Finding, Grid, LaidStack, Sort, StackSort, States } from './figures.ts';
 import { atOrBefore, isOne } from './places.ts';
@@ -51,7 +53,7 @@ export class Bands {
   readonly band: Float64Array;
   private readonly bareBand: Float64Array;
   readonly allowed: Uint8Array;
-  /** By place along v: the last of those in bands of leftovers only that is no later, and whether a finding ends there. */
+  /** By place along v: the last of those in bands of leftovers only that is no later. */
   private readonly bareAt: Int32Array;
   /** By place along v: whether something may begin there that nothing lies against, and whether two leftovers may meet there. */
   private readonly begins: Uint8Array;
