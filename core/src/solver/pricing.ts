@@ -6,9 +6,10 @@
 import type { Random } from '../foundation/random.ts';
 import { fillGreedily, layWanted, type Draft } from './greedy.ts';
 import { emptyDraft, LARGE, SMALL } from './improve.ts';
+import { columnOf, leftBeside, lotFor } from './lots.ts';
 import { reducedGain, type GrowingMaster, type Master, type MasterAnswer } from './master.ts';
 import { CLOSER, PRICING, QUICK, type Effort } from './pattern.ts';
-import type { Problem } from './problem.ts';
+import type { Column, Problem } from './problem.ts';
 import { NO_GAIN, TOUCH } from './tolerances.ts';
 
 /** Boards looked at for each want at the least. */
@@ -24,8 +25,11 @@ const WORTH_MORE_PRICES = 0.005;
 /** From so many contending boards on, each is priced with less effort. */
 const MANY_BOARDS = 1200;
 
-/** How far prices are varied (ln), which share of the wants is left out or asked for in fewer copies, and of how many boards. */
-const VARIED = { prices: 0.4, left: 0.3, boards: 30 };
+/**
+ * How far prices are varied (ln), which share of the wants is left out or asked for in fewer copies, of how many boards, and which
+ * share of those is asked for a lot.
+ */
+const VARIED = { prices: 0.4, left: 0.3, boards: 30, lots: 0.5 };
 
 /** How far a dive that should go another way takes boards’ costs to be other than they are (ln). */
 const COST_NOISE = 0.8;
@@ -148,9 +152,15 @@ export class Pricing {
 
   /**
    * Asks the boards for ways to cut at prices about those of the programme, of some of what is wanted: ways that fractions
-   * would not ask for, and of which whole plans are made. How many of them were not known before.
+   * would not ask for, and of which whole plans are made; and most boards for lots beside the plan at hand (`lots.ts`). How many of
+   * them were not known before.
    */
-  vary(master: Master, { prices }: MasterAnswer, random: Random): number {
+  vary(
+    master: Master,
+    { prices }: MasterAnswer,
+    random: Random,
+    plan: ReadonlyMap<number, Column> = new Map(),
+  ): number {
     const { problem } = this;
     const { open, species } = emptyDraft(problem);
     const shaken = prices.map(
@@ -158,19 +168,19 @@ export class Pricing {
     );
     problem.wants.forEach((want, w) => {
       if (random.next() >= VARIED.left) return;
-      open[w] = want.panel ? 0 : Math.floor((open[w] as number) * random.next());
+      open[w] = want.panel
+        ? leftBeside(problem, w, plan, master.pool, random)
+        : Math.floor((open[w] as number) * random.next());
     });
     const before = master.pool.length;
     const many = this.contenders.length;
     const from = many > VARIED.boards ? random.below(many) : 0;
     for (let i = 0; i < Math.min(many, VARIED.boards); i++) {
-      const column = problem.column(
-        this.contenders[(from + i) % many] as number,
-        shaken,
-        open,
-        species,
-        this.effort,
-      );
+      const b = this.contenders[(from + i) % many] as number;
+      const column =
+        random.next() < VARIED.lots
+          ? columnOf(problem, b, lotFor(problem, b, open, plan, random), this.effort)
+          : problem.column(b, shaken, open, species, this.effort);
       if (column) master.add(column);
     }
     return master.pool.length - before;

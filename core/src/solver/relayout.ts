@@ -3,29 +3,18 @@
  * are asked with little effort and among all that is wanted; asked for just what a way to cut gives, the kernel has a small
  * problem and looks far more closely in a few milliseconds.
  */
+import { columnOf } from './lots.ts';
 import { ANEW } from './pattern.ts';
 import type { Column, Problem } from './problem.ts';
 import { SAME_COST, TOUCH } from './tolerances.ts';
 
-/** A piece is worth so many times what its wood is, so that none is left for the sake of an offcut. */
-const ABOVE_ALL_WOOD = 10;
-
 /** A cheaper way to cut just what `column` gives from its board, or null. */
 export function cheaperLayout(problem: Problem, column: Column): Column | null {
-  const { wants, species } = problem;
   const { board, gives } = column;
   if (problem.locked.has(board)) return null;
-  const open = new Float64Array(wants.length);
-  for (let i = 0; i < gives.length; i += 2) open[gives[i] as number] = gives[i + 1] as number;
-  const perMm2 = (ABOVE_ALL_WOOD * problem.wholeCost(board)) / (problem.areaM2(board) * 1e6);
-  const prices = new Float64Array(wants.length * species.length);
-  const at = problem.pricesAt[board] as number;
-  wants.forEach((want, w) => {
-    const price = perMm2 * (want.panel ? want.areaMm2 / want.amount : want.areaMm2);
-    prices[at + w] = price + problem.reluctanceOf(board, w);
-  });
-  const bound = wants.map(() => null);
-  const found = problem.column(board, prices, open, bound, ANEW);
+  const lot = new Float64Array(problem.wants.length);
+  for (let i = 0; i < gives.length; i += 2) lot[gives[i] as number] = gives[i + 1] as number;
+  const found = columnOf(problem, board, lot, ANEW);
   if (!found || found.cost > column.cost - SAME_COST) return null;
   const given = new Map<number, number>();
   for (let i = 0; i < found.gives.length; i += 2)

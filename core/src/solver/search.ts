@@ -328,7 +328,8 @@ export class Search {
         if (step) yield step;
       }
       if (master && this.latest && sinceWhole % STEPS_PER_VARIED === 0) {
-        if (this.size === 'small') this.pricing.vary(master, this.latest, this.random);
+        if (this.size === 'small')
+          this.pricing.vary(master, this.latest, this.random, improver.draft.columns);
         for (let n = 0; n < REGROUPED; n++) {
           const step = laid(this.regrouped(improver), true);
           if (step) yield step;
