@@ -42,7 +42,7 @@ export const RACKS = {
     '28/34/11',
     '30/28/6',
     '30/28/8',
-    // With several panels, and never looked at while the search was made.
+    // With one panel to four; the search was made without them, but lots beside the plan were chosen with them.
     '20/25/23',
     '20/25/24',
     '20/25/29',

@@ -152,7 +152,7 @@ export class Pricing {
 
   /**
    * Asks the boards for ways to cut at prices about those of the programme, of some of what is wanted: ways that fractions
-   * would not ask for, and of which whole plans are made; and most boards for lots beside the plan at hand (`lots.ts`). How many of
+   * would not ask for, and of which whole plans are made; and half of the boards for lots beside the plan at hand (`lots.ts`). How many of
    * them were not known before.
    */
   vary(
