@@ -1,9 +1,13 @@
 import fc from 'fast-check';
-import { describe, expect, it } from 'vitest';
-import { chooseColumns, lossesAt } from './choose-columns.ts';
+import loadHighs from 'highs';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { chooseColumns, lossesAt, type Choice } from './choose-columns.ts';
+import { chooseWithSpecies } from './choose-species.ts';
 import type { Draft } from './greedy.ts';
 import { emptyDraft } from './improve.ts';
 import type { MatchInstance } from './instance.ts';
+import { solverFrom } from './linear.ts';
+import { Master } from './master.ts';
 import { Problem, type Column } from './problem.ts';
 import { TOUCH } from './tolerances.ts';
 
@@ -90,6 +94,19 @@ const pools = fc.array(
   }),
   { minLength: 4, maxLength: 22 },
 );
+type Pool = typeof pools extends fc.Arbitrary<infer T> ? T : never;
+
+const columnsOf = (pool: Pool): Column[] =>
+  pool
+    .map(({ board, cost, rails, stiles, lid, shelf }) =>
+      column(
+        board,
+        cost,
+        [rails, stiles, lid, shelf].flatMap((much, w) => (much > 0 ? [w, much] : [])),
+      ),
+    )
+    .filter(({ gives }) => gives.length > 0);
+
 const prices = fc.array(fc.integer({ min: 0, max: 12 }), { minLength: 8, maxLength: 8 });
 
 describe('choosing a whole plan', () => {
@@ -100,15 +117,7 @@ describe('choosing a whole plan', () => {
         const problem = problemOf(5);
         const draft = emptyDraft(problem);
         draft.species[2] = begun;
-        const columns = pool
-          .map(({ board, cost, rails, stiles, lid, shelf }) =>
-            column(
-              board,
-              cost,
-              [rails, stiles, lid, shelf].flatMap((much, w) => (much > 0 ? [w, much] : [])),
-            ),
-          )
-          .filter(({ gives }) => gives.length > 0);
+        const columns = columnsOf(pool);
         // A panel's price is for a millimetre, by species; a part's is the same in any.
         const by = Float64Array.from(at, (price, i) => (i % 4 >= 2 ? price / 100 : (at[i % 4] as number)));
         const { chosen, complete } = chooseColumns(problem, columns, draft, by, 200, MANY);
@@ -167,5 +176,64 @@ describe('choosing a whole plan', () => {
       chooseColumns(problem, columns, draft, new Float64Array(8), 60, nodes).complete;
     expect(ask(3)).toBe(false);
     expect(ask(MANY)).toBe(true);
+  });
+});
+
+describe('choosing a whole plan by species of its panels', () => {
+  let master: (problem: Problem) => Master;
+  beforeAll(async () => {
+    const solver = solverFrom(await loadHighs());
+    master = (problem) => new Master(problem, solver);
+  });
+
+  it('costs what the best of all choices costs', () => {
+    let covered = 0;
+    fc.assert(
+      fc.property(pools, (pool) => {
+        const problem = problemOf(5);
+        const draft = emptyDraft(problem);
+        const columns = columnsOf(pool);
+        const none = new Float64Array(8);
+        const { chosen, complete } = chooseWithSpecies(
+          problem,
+          master(problem),
+          columns,
+          draft,
+          none,
+          200,
+          MANY,
+        );
+        const best = byTryingAll(problem, columns, draft);
+        expect(complete).toBe(true);
+        expect(chosen ? costOf(chosen) : Infinity).toBeCloseTo(best, 6);
+        if (chosen) covered++;
+      }),
+      { numRuns: 200 },
+    );
+    expect(covered).toBeGreaterThan(50);
+  });
+
+  it('ends sooner than without, where fractions mix species', () => {
+    // Cheap strips of both species would make the lid, but a dear one is needed where it is of one.
+    const problem = problemOf(8);
+    const columns = [0, 1, 2, 3, 4, 5, 6, 7].flatMap((board) => [
+      column(board, 1, [2, 32]),
+      column(board, 9 + board / 10, [2, 36]),
+      column(board, 2 + board / 5, [0, 1]),
+    ]);
+    const draft = emptyDraft(problem);
+    draft.open.set([3, 0, 100, 0]);
+    const at = master(problem);
+    const { prices } = at.linear(columns, draft) ?? { prices: new Float64Array(8) };
+    const best = byTryingAll(problem, columns, draft);
+    const enough = (ask: (nodes: number) => Choice): number => {
+      let nodes = 1;
+      while (!ask(nodes).complete) nodes *= 2;
+      expect(costOf(ask(nodes).chosen ?? [])).toBe(best);
+      return nodes;
+    };
+    const plain = enough((nodes) => chooseColumns(problem, columns, draft, prices, 60, nodes));
+    const told = enough((nodes) => chooseWithSpecies(problem, at, columns, draft, prices, 60, nodes));
+    expect(told).toBeLessThan(plain);
   });
 });

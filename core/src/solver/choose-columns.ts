@@ -66,8 +66,10 @@ export function lossesAt(
   const gain = Float64Array.from(columns, ({ board, gives, cost }) => {
     const at = pricesAt[board] as number;
     let sum = -cost;
-    for (let i = 0; i < gives.length; i += 2)
-      sum += (prices[at + (gives[i] as number)] as number) * (gives[i + 1] as number);
+    for (let i = 0; i < gives.length; i += 2) {
+      const w = gives[i] as number;
+      sum += (prices[at + w] as number) * Math.min(gives[i + 1] as number, draft.open[w] as number);
+    }
     rents[board] = Math.max(rents[board] as number, sum);
     return sum;
   });
@@ -178,7 +180,7 @@ class ChoiceSearch {
       const { gives } = columns[i] as Column;
       for (let n = 0; n < gives.length; n += 2) {
         want.push(gives[n] as number);
-        amount.push(gives[n + 1] as number);
+        amount.push(Math.min(gives[n + 1] as number, this.open[gives[n] as number] as number));
       }
       this.start[k + 1] = want.length;
     });

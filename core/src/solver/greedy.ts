@@ -24,12 +24,33 @@ interface Entry {
 
 /** Whether what the column gives is still wanted, and of the species that its panels have begun with. */
 export function stillWanted(problem: Problem, column: Column, draft: Draft): boolean {
-  const { gives } = column;
+  return servesSpecies(problem, column, draft) && serves(column, draft, (much) => much - TOUCH);
+}
+
+/** The same, but of a panel any part of what it gives is enough: strips can be cut narrower. */
+export function mayStillServe(problem: Problem, column: Column, draft: Draft): boolean {
+  const leastOf = (much: number, w: number): number =>
+    (problem.wants[w] as Want).panel ? Math.min(much - TOUCH, 2 * TOUCH) : much - TOUCH;
+  return servesSpecies(problem, column, draft) && serves(column, draft, leastOf);
+}
+
+/** Whether of all that the column gives there is as much open as `leastOf` it. */
+function serves(
+  { gives }: Column,
+  { open }: Draft,
+  leastOf: (much: number, want: number) => number,
+): boolean {
   for (let i = 0; i < gives.length; i += 2) {
     const w = gives[i] as number;
-    if ((draft.open[w] as number) < (gives[i + 1] as number) - TOUCH) return false;
-    const bound = draft.species[w];
-    if (bound !== null && bound !== undefined && bound !== problem.speciesOf[column.board]) return false;
+    if ((open[w] as number) < leastOf(gives[i + 1] as number, w)) return false;
+  }
+  return true;
+}
+
+function servesSpecies(problem: Problem, { board, gives }: Column, { species }: Draft): boolean {
+  for (let i = 0; i < gives.length; i += 2) {
+    const bound = species[gives[i] as number] ?? null;
+    if (bound !== null && bound !== problem.speciesOf[board]) return false;
   }
   return true;
 }

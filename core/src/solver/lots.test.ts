@@ -73,11 +73,11 @@ describe('ways to cut for a lot', () => {
     for (let seed = 1; seed <= 6; seed++) {
       const problem = new Problem(salvageInstance({ boards: 12, pieces: 14 }, seed));
       const plan = firstFitDraft(problem).columns;
-      const { open } = problem.demand();
+      const { open, species } = problem.demand();
       const random = seededRandom(seed);
       for (let n = 0; n < 60; n++) {
         const b = random.below(problem.instance.boards.length);
-        const lot = lotFor(problem, b, open, plan, random);
+        const lot = lotFor(problem, b, open, plan, species, random);
         let mm2 = 0;
         lot.forEach((much, w) => {
           if (much === 0) return;
@@ -103,7 +103,7 @@ describe('what is left of a panel', () => {
   const { amount } = problem.wants[lid] as Want;
   const draws = (plan: Map<number, Column>, known: readonly Column[]): Set<number> => {
     const random = seededRandom(5);
-    return new Set(Array.from({ length: 300 }, () => leftBeside(problem, lid, plan, known, random)));
+    return new Set(Array.from({ length: 300 }, () => leftBeside(problem, lid, plan, known, null, random)));
   };
 
   it('is what all but one or two boards of the plan leave, or one or two other ways do; now and then nothing', () => {

@@ -37,15 +37,21 @@ export function columnOf(problem: Problem, b: number, lot: Float64Array, effort:
   return problem.column(b, prices, lot, bound, effort);
 }
 
-/** A lot for board `b`, of what is open and the plan gives; fills by want. */
+/** A lot for board `b`, of what is open and the plan gives, and of panels that may be of its species; fills by want. */
 export function lotFor(
   problem: Problem,
   b: number,
   open: Float64Array,
   plan: Plan,
+  species: readonly (string | null)[],
   random: Random,
 ): Float64Array {
-  return random.next() < OF_PLAN ? lotOfPlan(problem, b, plan, random) : anyLot(problem, b, open, random);
+  const lot =
+    random.next() < OF_PLAN ? lotOfPlan(problem, b, plan, random) : anyLot(problem, b, open, random);
+  species.forEach((name, w) => {
+    if (name !== null && name !== problem.speciesOf[b]) lot[w] = 0;
+  });
+  return lot;
 }
 
 /** What the board gives in the plan and one or two others do, as far as its area has room. */
@@ -75,19 +81,25 @@ function anyLot(problem: Problem, b: number, open: Float64Array, random: Random)
   return lot.fills;
 }
 
-/** How much of panel `w` some ways of the plan, or of all those known, leave to be filled; now and then none of it is asked for. */
+/**
+ * How much of panel `w`, if it is to be of a species, some ways of the plan, or of all those known, leave to be filled; now and then
+ * none of it is asked for.
+ */
 export function leftBeside(
   problem: Problem,
   w: number,
   plan: Plan,
   known: readonly Column[],
+  species: string | null,
   random: Random,
 ): number {
   if (random.next() < PANEL_LEFT) return 0;
   const ofPlan = random.next() < BESIDE_PLAN;
   const fills: number[] = [];
-  for (const { gives } of ofPlan ? plan.values() : known)
+  for (const { board, gives } of ofPlan ? plan.values() : known) {
+    if (species !== null && problem.speciesOf[board] !== species) continue;
     for (let n = 0; n < gives.length; n += 2) if (gives[n] === w) fills.push(gives[n + 1] as number);
+  }
   // Of the plan all but one or two.
   const many = ofPlan ? fills.length - 1 - random.below(2) : 1 + random.below(2);
   let left = (problem.wants[w] as Want).amount;

@@ -8,8 +8,9 @@
  * paid for at a price above every wood, so that there is always an answer.
  */
 import type { Columns, LinearAnswer, Programme, Solver } from './linear.ts';
-import { stillWanted, type Draft } from './greedy.ts';
+import { mayStillServe, type Draft } from './greedy.ts';
 import type { Column, Problem } from './problem.ts';
+import { withWiderStrips } from './wider-strips.ts';
 import { SAME_COST, TOUCH } from './tolerances.ts';
 
 export interface MasterAnswer {
@@ -50,8 +51,15 @@ export class Master {
     this.penalty = (10 * Math.max(dearest, 1e-6)) / 1e6;
   }
 
-  /** Adds a way to cut, unless one is known that gives the same for no more; takes the place of one that costs more. */
-  add(column: Column): boolean {
+  /**
+   * Adds a way to cut, its strips as wide as they can be, unless one is known that gives the same for no more; takes the place of
+   * one that costs more.
+   */
+  add(given: Column): boolean {
+    return this.put(withWiderStrips(this.problem, given));
+  }
+
+  private put(column: Column): boolean {
     const key = keyOf(column);
     const at = this.known.get(key);
     if (at === undefined) {
@@ -65,7 +73,7 @@ export class Master {
 
   /** The cheapest way known that gives the same as `column` from the same board: itself where there is no other. */
   cheapest(column: Column): Column {
-    this.add(column);
+    this.put(column);
     return this.pool[this.known.get(keyOf(column)) as number] as Column;
   }
 
@@ -75,13 +83,13 @@ export class Master {
     if (left.length === this.pool.length) return;
     this.pool.length = 0;
     this.known.clear();
-    for (const column of left) this.add(column);
+    for (const column of left) this.put(column);
   }
 
-  /** Columns that can still be laid on what is open, on boards that are not cut yet. */
+  /** Columns that can still be laid on what is open, strips cut narrower where need be, on boards that are not cut yet. */
   fitting(draft: Draft): Column[] {
     return this.pool.filter(
-      (column) => !draft.columns.has(column.board) && stillWanted(this.problem, column, draft),
+      (column) => !draft.columns.has(column.board) && mayStillServe(this.problem, column, draft),
     );
   }
 
@@ -105,6 +113,7 @@ export class Master {
     rowOf: (board: number) => number,
     most: number,
     noise: Float64Array | null,
+    open: ArrayLike<number>,
     into: Entries = new Entries(),
   ): Entries {
     const { problem } = this;
@@ -113,7 +122,7 @@ export class Master {
       for (let i = 0; i < column.gives.length; i += 2) {
         const w = column.gives[i] as number;
         const row = panelRow[w] as number;
-        into.entry(row < 0 ? w : row + s, column.gives[i + 1] as number);
+        into.entry(row < 0 ? w : row + s, Math.min(column.gives[i + 1] as number, open[w] as number));
       }
       into.entry(rowOf(column.board), 1);
       into.end(column.cost * (noise?.[column.board] ?? 1), most);
@@ -163,7 +172,7 @@ export class Master {
     };
     const entries = this.wantEntries(draft, panelRow);
     const first = entries.cost.length;
-    this.entries(columns, panelRow, rowOf, most, noise, entries);
+    this.entries(columns, panelRow, rowOf, most, noise, draft.open, entries);
     const rowLow = new Array<number>(many).fill(0);
     const rowHigh = new Array<number>(many).fill(Infinity);
     wants.forEach((want, w) => {
@@ -213,7 +222,8 @@ export class Master {
           known[i] = now;
         });
         const more = this.pool.slice(known.length);
-        if (more.length > 0) grown.add(this.entries(more, panelRow, (board) => many + board, Infinity, null));
+        if (more.length > 0)
+          grown.add(this.entries(more, panelRow, (board) => many + board, Infinity, null, draft.open));
         known.push(...more);
         const answer = grown.solve();
         return answer && this.told(answer, programme, null);

@@ -34,9 +34,23 @@ const VARIED = { prices: 0.4, left: 0.3, boards: 30, lots: 0.5 };
 /** How far a dive that should go another way takes boards’ costs to be other than they are (ln). */
 const COST_NOISE = 0.8;
 
+/**
+ * Share of the times that panels are taken to be of one species each, and of those that one of them is of another than in the plan:
+ * fractions make a panel of several species, at prices that no plan can pay.
+ */
+const SETTLED = 0.8;
+const OTHER_SPECIES = 0.6;
+
+/** A panel, and the species that it may be of. */
+interface Panel {
+  readonly w: number;
+  readonly of: readonly string[];
+}
+
 export class Pricing {
   private readonly all: readonly number[];
   private readonly contenders: readonly number[];
+  private readonly panels: readonly Panel[];
 
   constructor(
     private readonly problem: Problem,
@@ -44,6 +58,10 @@ export class Pricing {
   ) {
     this.all = problem.instance.boards.map((_, b) => b);
     this.contenders = contendersOf(problem, first);
+    this.panels = problem.wants.flatMap(({ panel }, w) => {
+      const of = Array.from(problem.boardsOf[w] as Int32Array, (b) => problem.speciesOf[b] as string);
+      return panel ? [{ w, of: [...new Set(of)] }] : [];
+    });
   }
 
   private get effort(): Effort {
@@ -151,25 +169,31 @@ export class Pricing {
   }
 
   /**
-   * Asks the boards for ways to cut at prices about those of the programme, of some of what is wanted: ways that fractions
-   * would not ask for, and of which whole plans are made; and half of the boards for lots beside the plan at hand (`lots.ts`). How many of
+   * Asks the boards for ways to cut at prices about those of the programme, mostly with each panel of one species, of some of what is
+   * wanted: ways that fractions would not ask for, and of which whole plans are made; and half of the boards for lots beside the plan at hand (`lots.ts`). How many of
    * them were not known before.
    */
   vary(
     master: Master,
-    { prices }: MasterAnswer,
+    latest: MasterAnswer,
     random: Random,
     plan: ReadonlyMap<number, Column> = new Map(),
   ): number {
     const { problem } = this;
-    const { open, species } = emptyDraft(problem);
+    const draft = emptyDraft(problem);
+    const { open, species } = draft;
+    let { prices } = latest;
+    if (this.panels.length > 0 && random.next() < SETTLED) {
+      this.settle(species, plan, random);
+      prices = master.linear(master.fitting(draft), draft)?.prices ?? prices;
+    }
     const shaken = prices.map(
       (price) => price * Math.exp(VARIED.prices * (random.next() + random.next() - 1)),
     );
     problem.wants.forEach((want, w) => {
       if (random.next() >= VARIED.left) return;
       open[w] = want.panel
-        ? leftBeside(problem, w, plan, master.pool, random)
+        ? leftBeside(problem, w, plan, master.pool, species[w] ?? null, random)
         : Math.floor((open[w] as number) * random.next());
     });
     const before = master.pool.length;
@@ -179,11 +203,25 @@ export class Pricing {
       const b = this.contenders[(from + i) % many] as number;
       const column =
         random.next() < VARIED.lots
-          ? columnOf(problem, b, lotFor(problem, b, open, plan, random), this.effort)
+          ? columnOf(problem, b, lotFor(problem, b, open, plan, species, random), this.effort)
           : problem.column(b, shaken, open, species, this.effort);
       if (column) master.add(column);
     }
     return master.pool.length - before;
+  }
+
+  /** Says of each panel which species it should be of: that of the plan, or of one of them another. */
+  private settle(species: (string | null)[], plan: ReadonlyMap<number, Column>, random: Random): void {
+    const { problem, panels } = this;
+    for (const { board, gives } of plan.values())
+      for (let n = 0; n < gives.length; n += 2) {
+        const w = gives[n] as number;
+        if (problem.wants[w]?.panel) species[w] = problem.speciesOf[board] ?? null;
+      }
+    if (random.next() < OTHER_SPECIES) {
+      const { w, of } = panels[random.below(panels.length)] as Panel;
+      species[w] = of[random.below(of.length)] ?? null;
+    }
   }
 
   /**

@@ -340,7 +340,7 @@ export class Problem {
   }
 
   /** The column that these cuts make, or null when they cut nothing that is wanted. */
-  private columnFrom(b: number, cuts: readonly ColumnCut[]): Column | null {
+  columnFrom(b: number, cuts: readonly ColumnCut[]): Column | null {
     const { board, keep } = this.ready[b] as ReadyBoard;
     const fills = new Map<number, number>();
     let kept = 0;

@@ -3,7 +3,8 @@
  * numbers, Vance 1998): by what each way loses at the linear programme's prices (`choose-columns.ts`), and where that would
  * take too long, by HiGHS.
  */
-import { chooseColumns, lossesAt } from './choose-columns.ts';
+import { lossesAt } from './choose-columns.ts';
+import { chooseWithSpecies } from './choose-species.ts';
 import { layChosen, type Draft } from './greedy.ts';
 import { reducedGain, type Master, type MasterAnswer } from './master.ts';
 import type { Column, Problem } from './problem.ts';
@@ -48,7 +49,15 @@ export class WholePlans {
   ): readonly Column[] | null {
     const { problem, master } = this;
     if (Number.isFinite(limit)) {
-      const { chosen, complete } = chooseColumns(problem, columns, draft, answer.prices, limit, nodes);
+      const { chosen, complete } = chooseWithSpecies(
+        problem,
+        master,
+        columns,
+        draft,
+        answer.prices,
+        limit,
+        nodes,
+      );
       this.complete = complete;
       if (chosen !== null || complete) return chosen;
     }
