@@ -50,8 +50,9 @@ export interface Columns {
   readonly values: readonly number[];
 }
 
-/** Minimise cost·x over rows lo ≤ A x ≤ hi and 0 ≤ x ≤ upper; A by columns. */
+/** Minimise cost·x over rows lo ≤ A x ≤ hi and lower ≤ x ≤ upper, where lower is 0 unless it is told; A by columns. */
 export interface Programme extends Columns {
+  readonly lower?: readonly number[];
   readonly rowLow: readonly number[];
   readonly rowHigh: readonly number[];
 }
@@ -109,7 +110,7 @@ export function solverFrom(highs: LinearEngine): Solver {
       numCols,
       numRows,
       colCost: Float64Array.from(programme.cost),
-      colLower: new Float64Array(numCols),
+      colLower: programme.lower ? Float64Array.from(programme.lower) : new Float64Array(numCols),
       colUpper: finite(programme.upper),
       rowLower: finite(programme.rowLow),
       rowUpper: finite(programme.rowHigh),

@@ -1,5 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { ALL, partingsByBoard, partingsByCopies, weightiest, type Settled } from './cases.ts';
+import {
+  ALL,
+  kindOf,
+  partingsByBoard,
+  partingsByCopies,
+  partingsByKind,
+  weightiest,
+  type Settled,
+} from './cases.ts';
 
 const settled = (use: [number, number][], given: [string, [number, number][]][] = []): Settled => ({
   which: ALL,
@@ -9,6 +17,7 @@ const settled = (use: [number, number][], given: [string, [number, number][]][] 
   use: new Map(use),
   given: new Map(given.map(([pair, by]) => [pair, new Map(by)])),
   over: new Map(),
+  kinds: new Map(),
   refined: 0,
 });
 const part = { price: 2, counted: false, countable: false, leastFill: null };
@@ -78,6 +87,31 @@ describe('parting a case of the proof', () => {
     expect([some?.cases[0].most.get('1 2'), some?.cases[1].least.get('1 2')]).toEqual([0, 39]);
     // More than the narrowest strip on the average: nothing to part by.
     expect(partingsByCopies(settled([[1, 1]], [['1 2', [[60, 0.9]]]]), () => panel)).toEqual([]);
+  });
+
+  it('parts panels by how many are of a species, within what is told already', () => {
+    const [oak, pine] = [kindOf(2, 0), kindOf(2, 1)];
+    const mixed = {
+      ...settled([]),
+      kinds: new Map([
+        [oak, 1.4],
+        [pine, 1.6],
+        [kindOf(3, 1), 1],
+      ]),
+    };
+    const panelOf = (): { price: number; copies: number } => ({ price: 5, copies: 3 });
+    const partings = partingsByKind(mixed, panelOf);
+    expect(partings.map(({ cases }) => cases.map(({ ofKind }) => [...ofKind]))).toEqual([
+      [[[oak, [0, 1]]], [[oak, [2, 3]]]],
+      [[[pine, [0, 1]]], [[pine, [2, 3]]]],
+    ]);
+    expect(partings[0]?.weight).toBeCloseTo(2);
+    const which = { ...ALL, ofKind: new Map([[oak, [1, 2] as const]]) };
+    const [again] = partingsByKind({ ...mixed, which }, panelOf);
+    expect(again?.cases.map(({ ofKind }) => ofKind.get(oak))).toEqual([
+      [1, 1],
+      [2, 2],
+    ]);
   });
 
   it('takes the weightiest first', () => {

@@ -104,6 +104,52 @@ describe('the proof', () => {
     expect(prover.best).toBeLessThanOrEqual(best + 1e-6);
   });
 
+  it('tells of which species each panel is, where fractions make it of two', () => {
+    // Four boards are cheap, but only three of them are of one species: the second lid needs a dear one.
+    const board = (id: string, species: string, value: number): MatchInstance['boards'][number] => ({
+      id,
+      species,
+      value,
+      length: 820,
+      width: 100,
+      thickness: 25,
+      blocked: { clear: [] },
+    });
+    const instance: MatchInstance = {
+      kerf: 3,
+      jointAllowance: 0,
+      offcut: { minLength: 300, minWidth: 50, credit: 0.7 },
+      boards: [
+        board('o1', 'oak', 100),
+        board('o2', 'oak', 300),
+        ...['p1', 'p2', 'p3'].map((id) => board(id, 'pine', 100)),
+        board('p4', 'pine', 300),
+      ],
+      parts: [
+        {
+          id: 'lid',
+          type: 'panel',
+          length: 800,
+          width: 200,
+          thickness: 20,
+          qty: 2,
+          grade: 'clear',
+          species: 'any',
+          minStrip: 60,
+          maxStrip: 100,
+        },
+      ],
+    };
+    const least = 0.082 * (3 * 100 + 300);
+    const prover = new Prover(new Problem(instance), solver, CELLS);
+    let root = 0;
+    for (const _ of prover.raise(() => least)) if (!prover.settled) root = prover.best ?? 0;
+    expect(root).toBeLessThanOrEqual(0.082 * 400 + 1e-6);
+    expect(prover.best).toBeGreaterThan(0.99 * least);
+    expect(prover.best).toBeLessThanOrEqual(least + 1e-6);
+    expect(searched(instance, 20)).toBeCloseTo(least, 6);
+  });
+
   it('counts copies where a programme would take too many for the average’s sake, and spares boards a question', () => {
     const instance = salvageInstance({ boards: 9, pieces: 12 }, 17);
     const best = searched(instance, 200) ?? 0;

@@ -42,10 +42,12 @@ import type { Column, Problem } from '../problem.ts';
 import { NEVER_ZERO, SAME_COST } from '../tolerances.ts';
 import {
   ALL,
+  kindOf,
   pairFrom,
   pairOf,
   partingsByBoard,
   partingsByCopies,
+  partingsByKind,
   weightiest,
   type Case,
   type Settled,
@@ -335,6 +337,7 @@ export class Prover {
         given: answer.given,
         objective: answer.objective,
         over: answer.over,
+        kinds: answer.kinds,
         refined: this.work.refined,
       };
       const little = best - before < this.negligible * Math.max(NEVER_ZERO, answer.objective);
@@ -380,7 +383,8 @@ export class Prover {
         continue;
       }
       const children: Settled[] = [];
-      for (const child of cases) {
+      const possible = cases.filter((which) => this.isPossible(which));
+      for (const child of possible) {
         const settled = yield* this.settle(
           child,
           null,
@@ -390,8 +394,9 @@ export class Prover {
         );
         if (settled) children.push({ ...settled, bound: Math.max(settled.bound, parent.bound) });
       }
-      if (children.length < cases.length) break;
+      if (children.length < possible.length) break;
       open.splice(0, 1, ...children);
+      if (open.length === 0) break;
       this.raiseTo(open);
     }
   }
@@ -415,9 +420,15 @@ export class Prover {
         leastFill: demand.panel ? leastFill(demand, this.problem.instance.jointAllowance) : null,
       };
     });
+    const byKind = partingsByKind(of, (d) => {
+      const { want, amount } = this.demands[d] as Demand;
+      const prices = this.problem.species.map((_, s) => of.prices.of[s * many + d] as number);
+      return { price: want.amount * Math.max(...prices), copies: Math.round(amount / want.amount) };
+    });
     let best: (typeof byCopies)[number] | null = null;
     let most = -Infinity;
     const partings = [
+      ...weightiest(byKind, MOST_TRIED),
       ...weightiest(byBoard, MOST_TRIED),
       ...weightiest(
         byCopies.filter(({ count }) => counting || count === null),
@@ -458,19 +469,17 @@ export class Prover {
   /** Asks every board at these prices; columns that gain join the programme. The bound these prices prove. */
   private *ask(
     which: Case,
-    prices: Prices,
+    given: Prices,
     objective: number,
   ): Generator<void, { added: number; bound: number }> {
     const { demands } = this;
     const many = demands.length;
+    const prices = this.pricesIn(which, given);
     const priceOf = (species: number, d: number): number =>
       Math.floor(Math.max(0, prices.of[species * many + d] as number) * SCALE);
     let sum = 0;
     demands.forEach(({ panel, amount }, d) => {
-      let price = priceOf(0, d);
-      // A panel may be of any species: the least price counts.
-      if (panel) for (let s = 1; s < this.problem.species.length; s++) price = Math.min(price, priceOf(s, d));
-      sum += Math.floor(price * amount - 1e-6);
+      sum += panel ? this.leastForPanels(which, d, priceOf) : Math.floor(priceOf(0, d) * amount - 1e-6);
     });
     let added = 0;
     const negligible = (this.negligible * objective * SCALE) / Math.max(10, this.boards.length);
@@ -541,6 +550,50 @@ export class Prover {
       yield;
     }
     return { added, bound: sum / SCALE };
+  }
+
+  /** Whether each copy of a panel may be of some species. */
+  private isPossible({ ofKind }: Case): boolean {
+    if (ofKind.size === 0) return true;
+    return this.demands.every(({ want, amount, panel }, d) => {
+      if (!panel) return true;
+      const copies = Math.round(amount / want.amount);
+      const limits = this.problem.species.map((_, s) => ofKind.get(kindOf(d, s)) ?? ([0, copies] as const));
+      const [least, most] = [0, 1].map((at) => limits.reduce((sum, pair) => sum + (pair[at] as number), 0));
+      return (least as number) <= copies && (most as number) >= copies;
+    });
+  }
+
+  /** Prices as they count in a case: strips of a species that a panel may not be of are worth nothing. */
+  private pricesIn({ ofKind }: Case, prices: Prices): Prices {
+    if (ofKind.size === 0) return prices;
+    const of = prices.of.slice();
+    for (const [kind, [, most]] of ofKind) {
+      const [d, s] = pairFrom(kind);
+      if (most === 0) of[s * this.demands.length + d] = 0;
+    }
+    return { ...prices, of };
+  }
+
+  /** What all copies of a panel are worth at the least, each of a species that it may be of, whole. */
+  private leastForPanels(which: Case, d: number, priceOf: (species: number, d: number) => number): number {
+    const { want, amount } = this.demands[d] as Demand;
+    const copies = Math.round(amount / want.amount);
+    const kinds = this.problem.species
+      .map((_, s) => ({
+        price: priceOf(s, d),
+        limits: which.ofKind.get(kindOf(d, s)) ?? ([0, copies] as const),
+      }))
+      .sort((a, b) => a.price - b.price);
+    let left = copies;
+    for (const { limits } of kinds) left -= limits[0];
+    let sum = 0;
+    for (const { price, limits } of kinds) {
+      const more = Math.max(0, Math.min(left, limits[1] - limits[0]));
+      left -= more;
+      sum += Math.floor(price * want.amount * (limits[0] + more) - 1e-6);
+    }
+    return sum;
   }
 
   /** Adds a way that gains to the programme; whether it was new. */
@@ -636,7 +689,9 @@ export class Prover {
 
   /** How much of a demand a board gives at most and at least in a case. */
   private mostOf(which: Case, b: number, d: number): number {
-    return which.most.get(pairOf(b, d)) ?? (this.demands[d] as Demand).amount;
+    const { want, amount } = this.demands[d] as Demand;
+    const ofKind = which.ofKind.get(kindOf(d, (this.boards[b] as BoardAtHand).species))?.[1] ?? Infinity;
+    return Math.min(which.most.get(pairOf(b, d)) ?? amount, amount, ofKind * want.amount);
   }
 
   private leastOf(which: Case, b: number, d: number): number {

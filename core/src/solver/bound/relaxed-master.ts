@@ -4,7 +4,7 @@
  * and those by which a case says how much a board gives at most or at least.
  */
 import type { Programme, Solver } from '../linear.ts';
-import { pairFrom, pairOf, type Case } from './cases.ts';
+import { kindOf, pairFrom, pairOf, type Case } from './cases.ts';
 import type { Prices } from './prices.ts';
 import type { Column, Problem } from '../problem.ts';
 import type { Want } from '../want.ts';
@@ -40,6 +40,7 @@ interface RelaxedAnswer {
   readonly use: ReadonlyMap<number, number>;
   readonly given: ReadonlyMap<string, ReadonlyMap<number, number>>;
   readonly over: ReadonlyMap<string, number>;
+  readonly kinds: ReadonlyMap<string, number>;
   /** The ways of a plan, where it uses whole boards and real ways only. */
   readonly whole: readonly Column[] | null;
 }
@@ -121,7 +122,7 @@ export class RelaxedMaster {
   linear(which: Case, asIfCounted?: string): RelaxedAnswer | null {
     for (let round = 0; ; round++) {
       const columns = this.allowed(which, asIfCounted);
-      const { programme, rowOf, boardRows } = this.programme(which, columns);
+      const { programme, rowOf, boardRows, kindAt } = this.programme(which, columns);
       const answer = this.solver.linear(programme);
       if (!answer) return null;
       if (round < MOST_ROUNDS && this.capRows(columns, answer.x)) continue;
@@ -159,7 +160,16 @@ export class RelaxedMaster {
         side.set(board, list);
       }
       const whole = wholeOf(columns, answer.x);
-      return { objective: answer.objective, prices: { of, over: dearer, under }, use, given, over, whole };
+      const kinds = new Map([...kindAt].map(([kind, at]) => [kind, answer.x[at] as number]));
+      return {
+        objective: answer.objective,
+        prices: { of, over: dearer, under },
+        use,
+        given,
+        over,
+        kinds,
+        whole,
+      };
     }
   }
 
@@ -201,6 +211,8 @@ export class RelaxedMaster {
     programme: Programme;
     rowOf: Int32Array;
     boardRows: readonly BoardRow[];
+    /** Which variable says how many copies of a panel are of a species. */
+    kindAt: ReadonlyMap<string, number>;
   } {
     const { demands } = this;
     const { species } = this.problem;
@@ -218,12 +230,15 @@ export class RelaxedMaster {
     for (const row of boardRows) rowsOf.set(row.board, [...(rowsOf.get(row.board) ?? []), row]);
     const cost: number[] = [];
     const upper: number[] = [];
+    const lower: number[] = [];
+    const kindAt = new Map<string, number>();
     const starts: number[] = [0];
     const at: number[] = [];
     const values: number[] = [];
-    const end = (price: number, most: number): void => {
+    const end = (price: number, most: number, least = 0): void => {
       cost.push(price);
       upper.push(most);
+      lower.push(least);
       starts.push(at.length);
     };
     for (const column of columns) {
@@ -250,9 +265,17 @@ export class RelaxedMaster {
     demands.forEach(({ want, panel }, d) => {
       if (!panel) return;
       species.forEach((_, s) => {
+        const kind = kindOf(d, s);
+        const [least, most] = which.ofKind.get(kind) ?? [0, Infinity];
+        kindAt.set(kind, cost.length);
         at.push(d, (rowOf[d] as number) + s);
         values.push(1, -want.amount);
-        end(0, Infinity);
+        end(0, most, least);
+        if (least === 0) return;
+        // Strips that must be of a species may be missing, dearly: ways that give them may not be known yet.
+        at.push((rowOf[d] as number) + s);
+        values.push(1);
+        end((want.areaMm2 / want.amount) * this.penalty, Infinity);
       });
     });
     // What a board must give may be missing, dearly: ways that give it may not be known yet.
@@ -285,7 +308,12 @@ export class RelaxedMaster {
       rowLow[row] = -Infinity;
       rowHigh[row] = 0;
     }
-    return { programme: { cost, upper, rowLow, rowHigh, starts, rows: at, values }, rowOf, boardRows };
+    return {
+      programme: { cost, upper, lower, rowLow, rowHigh, starts, rows: at, values },
+      rowOf,
+      boardRows,
+      kindAt,
+    };
   }
 }
 
