@@ -27,6 +27,7 @@ import { solveNeighbourhood } from './neighbourhood.ts';
 import { Pricing } from './pricing.ts';
 import type { Column, Problem } from './problem.ts';
 import { Relayouts } from './relayout.ts';
+import { layBestWidths } from './strip-widths.ts';
 import { WholePlans, type WholeLimits } from './whole-plans.ts';
 
 export type SearchStage = 'greedy' | 'prices' | 'dive' | 'improve' | 'prove';
@@ -219,8 +220,12 @@ export class Search {
     this.ran = improver.step(effort);
     if (this.ran && betterScore(improver.score, this.score) < 0) {
       if (this.master) {
-        const draft = { ...improver.draft, columns: new Map(improver.draft.columns) };
-        this.relayouts.plan(draft.columns, RELAID);
+        const draft = {
+          ...improver.draft,
+          columns: new Map(improver.draft.columns),
+          open: improver.draft.open.slice(),
+        };
+        this.polish(draft);
         improver.take(draft, scoreOf(this.problem, draft));
       }
       this.best = improver.draft;
@@ -250,7 +255,7 @@ export class Search {
 
   private offer(draft: Draft, stage: SearchStage): SearchStep {
     dropUnfinished(this.problem, draft);
-    if (this.master) this.relayouts.plan(draft.columns, RELAID);
+    if (this.master) this.polish(draft);
     const score = scoreOf(this.problem, draft);
     const better = betterScore(score, this.score) < 0;
     if (better) {
@@ -259,6 +264,13 @@ export class Search {
     }
     this.round++;
     return { draft: this.best, better, round: this.round, stage, estimate: this.estimate };
+  }
+
+  /** Lays a plan out anew, its strips as wide as keeps most. */
+  private polish(draft: Draft): void {
+    this.relayouts.plan(draft.columns, RELAID);
+    if (!this.solver || this.size === 'large') return;
+    if (layBestWidths(this.problem, this.solver, draft)) this.relayouts.plan(draft.columns, RELAID);
   }
 
   private *dive(
