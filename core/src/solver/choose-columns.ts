@@ -14,6 +14,7 @@
  */
 import type { Draft } from './greedy.ts';
 import type { Column, Problem } from './problem.ts';
+import type { Rests } from './rests.ts';
 import { NEVER_ZERO, SAME_COST, TOUCH } from './tolerances.ts';
 
 /** Shares of what a plan may lose that are tried in turn, each with a quarter of the branches, the last with half of them. */
@@ -37,8 +38,9 @@ export function chooseColumns(
   prices: Float64Array,
   limit: number,
   mostNodes: number,
+  rests: Rests | null = null,
 ): Choice {
-  return new ChoiceSearch(problem, columns, draft, prices, limit).run(mostNodes);
+  return new ChoiceSearch(problem, columns, draft, prices, limit, rests).run(mostNodes);
 }
 
 /** What a choice of columns costs at the least at some prices, and what each column loses beside that. */
@@ -149,6 +151,7 @@ class ChoiceSearch {
     draft: Pick<Draft, 'open' | 'species'>,
     private readonly prices: Float64Array,
     limit: number,
+    private readonly rests: Rests | null,
   ) {
     const { wants, species, pricesAt } = problem;
     const many = wants.length;
@@ -213,6 +216,7 @@ class ChoiceSearch {
       beyond[k] = this.beyond(k);
     }
     let complete = true;
+    this.look();
     for (const share of DEEPENING) {
       this.most = this.mayLose * share - SAME_COST;
       if (this.most < 0) continue;
@@ -239,6 +243,7 @@ class ChoiceSearch {
     const { ways, beyond } = this.level(depth);
     const w = this.nextWant(ways, count, lost);
     if (w === COVERED) this.keep(lost);
+    else this.look();
     if (w < 0) return;
     let tried = 0;
     for (; tried < count && this.nodesLeft > 0; tried++) {
@@ -310,6 +315,16 @@ class ChoiceSearch {
       if (pick < 0 || (many[w] as number) < (many[pick] as number)) pick = w;
     }
     return all + shared > this.most ? HOPELESS : pick;
+  }
+
+  /** Holds what is open against boards that could give just that. */
+  private look(): void {
+    const { rests, open, species, used, path } = this;
+    if (!rests) return;
+    const columnAt = (k: number): Column => this.columns[this.columnOf[k] as number] as Column;
+    let cost = 0;
+    for (const k of path) cost += columnAt(k).cost;
+    rests.look(open, species, used, () => path.map(columnAt), cost);
   }
 
   /** Keeps the plan chosen so far, which covers all, if it loses less than the best. */

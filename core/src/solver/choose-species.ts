@@ -11,6 +11,7 @@ import { chooseColumns, type Choice } from './choose-columns.ts';
 import type { Draft } from './greedy.ts';
 import type { Master, MasterAnswer } from './master.ts';
 import type { Column, Problem } from './problem.ts';
+import type { Rests } from './rests.ts';
 import { NEVER_ZERO, SAME_COST, TOUCH } from './tolerances.ts';
 
 /** With more ways than this a programme takes too long to be solved again and again. */
@@ -38,6 +39,7 @@ export function chooseWithSpecies(
   prices: Float64Array,
   limit: number,
   mostNodes: number,
+  rests: Rests | null = null,
 ): Choice {
   const { open } = draft;
   const unsettled = problem.wants.some(
@@ -45,7 +47,7 @@ export function chooseWithSpecies(
   );
   const answer =
     unsettled && mostNodes > 0 && columns.length <= MOST_COLUMNS && master.linear(columns, draft);
-  if (!answer) return chooseColumns(problem, columns, draft, prices, limit, mostNodes);
+  if (!answer) return chooseColumns(problem, columns, draft, prices, limit, mostNodes, rests);
   const waiting = new TinyQueue<Told>(
     [{ species: draft.species, columns, answer }],
     (a, b) => a.answer.objective - b.answer.objective,
@@ -59,7 +61,15 @@ export function chooseWithSpecies(
     if (w === null) {
       const nodes = mostNodes / Math.min(LEAST_SHARE, 2 ** waiting.length);
       const species = [...told.species];
-      const found = chooseColumns(problem, told.columns, { open, species }, told.answer.prices, most, nodes);
+      const found = chooseColumns(
+        problem,
+        told.columns,
+        { open, species },
+        told.answer.prices,
+        most,
+        nodes,
+        rests,
+      );
       complete &&= found.complete;
       if (found.chosen === null) continue;
       chosen = found.chosen;

@@ -56,9 +56,9 @@ const MOST_POOL = 12_000;
  * more ways serve better than more time for what is known.
  */
 const WHOLE: Readonly<Record<'small' | 'large' | 'part', WholeLimits>> = {
-  small: { nodes: 20_000, columns: 250, seconds: 0, relaid: 10 },
-  large: { nodes: 20_000, columns: 500, seconds: 2, relaid: 40 },
-  part: { nodes: 0, columns: 500, seconds: 1.5, relaid: 40 },
+  small: { nodes: 20_000, columns: 250, seconds: 0, relaid: 10, rests: 20 },
+  large: { nodes: 20_000, columns: 500, seconds: 2, relaid: 40, rests: 0 },
+  part: { nodes: 0, columns: 500, seconds: 1.5, relaid: 40, rests: 0 },
 };
 /** Where something is open, HiGHS weighs what may stay so, s. */
 const OPEN_S = 2;
@@ -72,8 +72,14 @@ const REGROUPED = 3;
  * sum of small steps.
  */
 const REGROUP_BOARDS = { least: 3, most: 12, more: 3, up: 0.1, down: 0.2 };
-const REGROUP: WholeLimits = { nodes: 3000, columns: 0, seconds: 0, relaid: 0 };
-const NEIGHBOURHOOD = { nodes: 20_000, columns: 300 };
+const REGROUP: WholeLimits = {
+  nodes: 3000,
+  columns: 0,
+  seconds: 0,
+  relaid: 0,
+  rests: 2,
+};
+const NEIGHBOURHOOD = { nodes: 20_000, columns: 300, rests: 0 };
 /** With less time left no small problem is begun, s. */
 const LAST_S = 0.1;
 const NEIGHBOURHOOD_S = { small: 0, large: 0.3 };

@@ -12,7 +12,6 @@ import { lay, type Draft } from './greedy.ts';
 import type { Solver } from './linear.ts';
 import type { Column, ColumnCut, Problem } from './problem.ts';
 import { SAME_COST, TOUCH } from './tolerances.ts';
-import type { Want } from './want.ts';
 
 /** Lays the plan's boards again with strips as wide as keeps most; whether anything was won. What is open stays open. */
 export function layBestWidths(problem: Problem, solver: Solver, draft: Draft): boolean {
@@ -204,7 +203,7 @@ class Widths {
     const { problem } = this;
     const cuts = column.cuts.map((cut): ColumnCut => {
       const at = placed.get(cut) as Placed;
-      const want = problem.wants[cut.want] as Want | undefined;
+      const want = problem.wants[cut.want];
       // Only strips and leftovers change their width.
       const width = want && !want.panel ? cut.width : (x[at.width] as number);
       const fills = want?.panel ? width - problem.instance.jointAllowance : cut.fills;

@@ -1,13 +1,17 @@
 /**
  * Whole plans chosen from the ways to cut that are known, all of a plan or a part of it (the restricted master in whole
- * numbers, Vance 1998): by what each way loses at the linear programme's prices (`choose-columns.ts`), and where that would
- * take too long, by HiGHS.
+ * numbers, Vance 1998): by what each way loses at the linear programme's prices (`choose-columns.ts`), with a way on top that
+ * gives just what others leave (`rests.ts`), and where branches would take too long, by HiGHS.
  */
 import { lossesAt } from './choose-columns.ts';
 import { chooseWithSpecies } from './choose-species.ts';
 import { layChosen, type Draft } from './greedy.ts';
 import { reducedGain, type Master, type MasterAnswer } from './master.ts';
 import type { Column, Problem } from './problem.ts';
+import { columnOf } from './lots.ts';
+import { CLOSER } from './pattern.ts';
+import { givesAll, Rests } from './rests.ts';
+import { SAME_COST } from './tolerances.ts';
 import type { Relayouts } from './relayout.ts';
 
 export interface WholeLimits {
@@ -18,15 +22,23 @@ export interface WholeLimits {
   readonly seconds: number;
   /** Ways laid out anew before. */
   readonly relaid: number;
+  /** Boards asked afterwards for just what ways that were looked at leave. */
+  readonly rests: number;
 }
 
 /** HiGHS is not asked for less, s. */
 const LEAST_SECONDS = 0.1;
 
+/** Rests are held against some boards at a time, from so much further on. */
+const RESTS_TURN = 3;
+
 /** Chooses whole plans from the ways to cut that a master knows. */
 export class WholePlans {
   /** Whether the branches of the last choice were all looked at, or ruled out. */
   complete = true;
+  /** From which board on rests are held against them, and what boards have been asked for. */
+  private turn = 0;
+  private readonly asked = new Set<string>();
 
   constructor(
     readonly problem: Problem,
@@ -45,10 +57,14 @@ export class WholePlans {
     answer: MasterAnswer,
     limit: number,
     start: ReadonlySet<Column>,
-    { nodes, columns: most, seconds }: Omit<WholeLimits, 'relaid'>,
+    { nodes, columns: most, seconds, rests: asked }: Omit<WholeLimits, 'relaid'>,
   ): readonly Column[] | null {
     const { problem, master } = this;
     if (Number.isFinite(limit)) {
+      const rests =
+        asked > 0
+          ? new Rests(problem, master.pool, (b) => !draft.columns.has(b), limit, (this.turn += RESTS_TURN))
+          : null;
       const { chosen, complete } = chooseWithSpecies(
         problem,
         master,
@@ -57,9 +73,11 @@ export class WholePlans {
         answer.prices,
         limit,
         nodes,
+        rests,
       );
       this.complete = complete;
-      if (chosen !== null || complete) return chosen;
+      const completed = rests && this.completed(rests, asked, chosen ? costOf(chosen) : limit);
+      if (completed || chosen !== null || complete) return completed ?? chosen;
     }
     if (seconds < LEAST_SECONDS) return null;
     const few =
@@ -69,6 +87,26 @@ export class WholePlans {
             .slice(0, most)
             .map(({ column }) => column);
     return master.whole(few, draft, seconds, start);
+  }
+
+  /** Asks boards for what would make a plan whole; the plan that costs less than `limit`, if there is one. */
+  private completed(rests: Rests, most: number, limit: number): readonly Column[] | null {
+    const { problem, master } = this;
+    let best: readonly Column[] | null = null;
+    let asked = 0;
+    for (const { board, lot, beside, cost } of rests.found) {
+      const key = `${board} ${lot.join()}`;
+      if (this.asked.has(key)) continue;
+      if (asked++ >= most) break;
+      this.asked.add(key);
+      const column = columnOf(problem, board, lot, CLOSER);
+      if (!column) continue;
+      master.add(column);
+      if (!givesAll(column, lot) || cost + column.cost >= limit - SAME_COST) continue;
+      best = [...beside, column];
+      limit = cost + column.cost;
+    }
+    return best;
   }
 
   /**
@@ -104,6 +142,8 @@ export class WholePlans {
     return { draft, answer };
   }
 }
+
+const costOf = (columns: readonly Column[]): number => columns.reduce((sum, { cost }) => sum + cost, 0);
 
 /** Of the columns those that may be in a choice for less than `limit`, whatever else is in it; and those of `start`. */
 function hopeful(
