@@ -58,6 +58,8 @@ export class Rests {
     free: (board: number) => boolean,
     private readonly limit: number,
     turn: number,
+    /** Keys of what boards have been asked for before: they are not asked again. */
+    private readonly asked: ReadonlySet<string> = new Set(),
   ) {
     const { wants } = problem;
     this.mm2 = Float64Array.from(wants, (want) => (want.panel ? want.areaMm2 / want.amount : want.areaMm2));
@@ -108,7 +110,7 @@ export class Rests {
       const promise = won * (TIGHT - mm2 / at.mostMm2);
       const last = this.kept[this.kept.length - 1];
       if (this.kept.length === MOST_KEPT && last && promise <= last.promise) continue;
-      if (!this.able(at, open, species)) continue;
+      if (!this.able(at, open, species) || this.asked.has(restKey(at.board, open))) continue;
       this.keep({ board: at.board, lot: open.slice(), beside: path(), cost, promise });
     }
   }
@@ -142,6 +144,9 @@ export class Rests {
     return this.kept;
   }
 }
+
+/** What a board is asked for, as a key. */
+export const restKey = (board: number, lot: Float64Array): string => `${board} ${lot.join()}`;
 
 /** Whether a way gives all of a lot. */
 export function givesAll({ gives }: Column, lot: Float64Array): boolean {

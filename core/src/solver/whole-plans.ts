@@ -10,7 +10,7 @@ import { reducedGain, type Master, type MasterAnswer } from './master.ts';
 import type { Column, Problem } from './problem.ts';
 import { columnOf } from './lots.ts';
 import { CLOSER } from './pattern.ts';
-import { givesAll, Rests } from './rests.ts';
+import { givesAll, restKey, Rests } from './rests.ts';
 import { SAME_COST } from './tolerances.ts';
 import type { Relayouts } from './relayout.ts';
 
@@ -63,7 +63,14 @@ export class WholePlans {
     if (Number.isFinite(limit)) {
       const rests =
         asked > 0
-          ? new Rests(problem, master.pool, (b) => !draft.columns.has(b), limit, (this.turn += RESTS_TURN))
+          ? new Rests(
+              problem,
+              master.pool,
+              (b) => !draft.columns.has(b),
+              limit,
+              (this.turn += RESTS_TURN),
+              this.asked,
+            )
           : null;
       const { chosen, complete } = chooseWithSpecies(
         problem,
@@ -95,10 +102,8 @@ export class WholePlans {
     let best: readonly Column[] | null = null;
     let asked = 0;
     for (const { board, lot, beside, cost } of rests.found) {
-      const key = `${board} ${lot.join()}`;
-      if (this.asked.has(key)) continue;
       if (asked++ >= most) break;
-      this.asked.add(key);
+      this.asked.add(restKey(board, lot));
       const column = columnOf(problem, board, lot, CLOSER);
       if (!column) continue;
       master.add(column);
