@@ -48,6 +48,11 @@ export const RACKS = {
     '20/25/29',
     '20/25/34',
     '20/25/46',
+    // With one panel to four, of which panels' species and widths were learned.
+    '20/25/58',
+    '24/30/24',
+    '28/34/28',
+    '30/40/27',
   ],
   M: ['150/90/1', '150/90/3'],
   L: ['1000/300/1', '1000/300/2'],
