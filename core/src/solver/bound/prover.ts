@@ -52,6 +52,7 @@ import {
   type Case,
   type Settled,
 } from './cases.ts';
+import { copiesOf, isPossible, leastForPanels, pricesIn } from './panel-kinds.ts';
 import { drawn, whole, type Prices } from './prices.ts';
 import { RelaxedMaster, type Demand, type MasterBoard, type RelaxedColumn } from './relaxed-master.ts';
 import { relaxedItem, type Fineness } from './relaxed-item.ts';
@@ -383,7 +384,7 @@ export class Prover {
         continue;
       }
       const children: Settled[] = [];
-      const possible = cases.filter((which) => this.isPossible(which));
+      const possible = cases.filter((which) => isPossible(which, this.demands, this.problem.species.length));
       for (const child of possible) {
         const settled = yield* this.settle(
           child,
@@ -421,9 +422,9 @@ export class Prover {
       };
     });
     const byKind = partingsByKind(of, (d) => {
-      const { want, amount } = this.demands[d] as Demand;
+      const { want } = this.demands[d] as Demand;
       const prices = this.problem.species.map((_, s) => of.prices.of[s * many + d] as number);
-      return { price: want.amount * Math.max(...prices), copies: Math.round(amount / want.amount) };
+      return { price: want.amount * Math.max(...prices), copies: copiesOf(this.demands[d] as Demand) };
     });
     let best: (typeof byCopies)[number] | null = null;
     let most = -Infinity;
@@ -473,13 +474,22 @@ export class Prover {
     objective: number,
   ): Generator<void, { added: number; bound: number }> {
     const { demands } = this;
+    const { species } = this.problem;
     const many = demands.length;
-    const prices = this.pricesIn(which, given);
+    const prices = pricesIn(which, given, many);
     const priceOf = (species: number, d: number): number =>
       Math.floor(Math.max(0, prices.of[species * many + d] as number) * SCALE);
     let sum = 0;
-    demands.forEach(({ panel, amount }, d) => {
-      sum += panel ? this.leastForPanels(which, d, priceOf) : Math.floor(priceOf(0, d) * amount - 1e-6);
+    demands.forEach((demand, d) => {
+      const { panel, amount } = demand;
+      sum += panel
+        ? leastForPanels(
+            which,
+            demand,
+            d,
+            species.map((_, s) => priceOf(s, d)),
+          )
+        : Math.floor(priceOf(0, d) * amount - 1e-6);
     });
     let added = 0;
     const negligible = (this.negligible * objective * SCALE) / Math.max(10, this.boards.length);
@@ -550,50 +560,6 @@ export class Prover {
       yield;
     }
     return { added, bound: sum / SCALE };
-  }
-
-  /** Whether each copy of a panel may be of some species. */
-  private isPossible({ ofKind }: Case): boolean {
-    if (ofKind.size === 0) return true;
-    return this.demands.every(({ want, amount, panel }, d) => {
-      if (!panel) return true;
-      const copies = Math.round(amount / want.amount);
-      const limits = this.problem.species.map((_, s) => ofKind.get(kindOf(d, s)) ?? ([0, copies] as const));
-      const [least, most] = [0, 1].map((at) => limits.reduce((sum, pair) => sum + (pair[at] as number), 0));
-      return (least as number) <= copies && (most as number) >= copies;
-    });
-  }
-
-  /** Prices as they count in a case: strips of a species that a panel may not be of are worth nothing. */
-  private pricesIn({ ofKind }: Case, prices: Prices): Prices {
-    if (ofKind.size === 0) return prices;
-    const of = prices.of.slice();
-    for (const [kind, [, most]] of ofKind) {
-      const [d, s] = pairFrom(kind);
-      if (most === 0) of[s * this.demands.length + d] = 0;
-    }
-    return { ...prices, of };
-  }
-
-  /** What all copies of a panel are worth at the least, each of a species that it may be of, whole. */
-  private leastForPanels(which: Case, d: number, priceOf: (species: number, d: number) => number): number {
-    const { want, amount } = this.demands[d] as Demand;
-    const copies = Math.round(amount / want.amount);
-    const kinds = this.problem.species
-      .map((_, s) => ({
-        price: priceOf(s, d),
-        limits: which.ofKind.get(kindOf(d, s)) ?? ([0, copies] as const),
-      }))
-      .sort((a, b) => a.price - b.price);
-    let left = copies;
-    for (const { limits } of kinds) left -= limits[0];
-    let sum = 0;
-    for (const { price, limits } of kinds) {
-      const more = Math.max(0, Math.min(left, limits[1] - limits[0]));
-      left -= more;
-      sum += Math.floor(price * want.amount * (limits[0] + more) - 1e-6);
-    }
-    return sum;
   }
 
   /** Adds a way that gains to the programme; whether it was new. */
