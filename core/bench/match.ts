@@ -141,7 +141,9 @@ const wanted = sizes.split(',');
 const seeds = Number(seedsGiven);
 const search = two ? outside : alone;
 const percent = (share: number | undefined, digits = 1): string =>
-  share === undefined || !Number.isFinite(share) ? '–' : `${(100 * share).toFixed(digits)} %`;
+  share === undefined || !Number.isFinite(share)
+    ? '–'
+    : `${(100 * share).toFixed(digits).replace(/^-(0\.?0*)$/, '$1')} %`;
 const day = new Date().toISOString().slice(0, 10);
 
 function checked(instance: MatchInstance, plan: MatchPlan): void {

@@ -13,7 +13,7 @@ import { TOUCH } from './tolerances.ts';
 const MOST_KEPT = 12;
 /** Boards that rests are held against at a time. */
 const MOST_BOARDS = 8;
-/** A board may be filled so much better than any known way fills it. */
+/** A board may be filled so much better than any known way fills it, but no more of its area than this. */
 const FULLER = 1.04;
 const FULLEST = 0.97;
 /** What fills a board as well as may be promises so little that it is asked last. */

@@ -48,7 +48,7 @@ export class WholePlans {
 
   /**
    * Of `columns` those that cover what is open in `draft` for less than `limit`; null when none were found. `answer` is the linear
-   * programme of the same columns. Where the limit is infinite, some may be left open: only HiGHS weighs that. `start` is a choice
+   * programme of the same columns and maybe more. Where the limit is infinite, some may be left open: only HiGHS weighs that. `start` is a choice
    * at hand.
    */
   choose(

@@ -16,17 +16,13 @@ import { TOUCH } from './tolerances.ts';
 const LEAST = 0.05;
 
 /** The way to cut with strips of panels as wide as they can be, but no more of a panel than is wanted; itself if they are. */
-export function withWiderStrips(
-  problem: Problem,
-  column: Column,
-  wanted: (w: number) => number = (w) => problem.wants[w]?.amount ?? 0,
-): Column {
+export function withWiderStrips(problem: Problem, column: Column): Column {
   const { board: b, gives } = column;
   if (problem.locked.has(b) || problem.instance.boards[b]?.noSaw) return column;
   const room = new Map<number, number>();
   for (let n = 0; n < gives.length; n += 2) {
     const want = problem.wants[gives[n] as number];
-    const left = wanted(gives[n] as number) - (gives[n + 1] as number);
+    const left = (want?.amount ?? 0) - (gives[n + 1] as number);
     if (want?.panel && left > LEAST) room.set(gives[n] as number, left);
   }
   if (room.size === 0) return column;
@@ -44,6 +40,7 @@ export function withWiderStrips(
   return wider ? (problem.columnFrom(b, layout.told()) ?? column) : column;
 }
 
+/** Where a piece or leftover lies, in the making. */
 interface Box {
   readonly x: number;
   y: number;
@@ -62,6 +59,7 @@ class Layout {
     this.boxes = cuts.map(({ x, y, length, width }) => ({ x, y, length, width }));
   }
 
+  /** The cuts as they lie now. */
   told(): ColumnCut[] {
     return this.cuts.map((cut, i) => {
       const { y, width } = this.boxes[i] as Box;
