@@ -70,6 +70,47 @@ describe('a plan in the making', () => {
     );
   });
 
+  it('cuts strips narrower that would make a panel too wide, as far as they may be', () => {
+    const problem = new Problem({
+      kerf: 3,
+      jointAllowance: 1,
+      offcut: { minLength: 300, minWidth: 50, credit: 0.7 },
+      boards: [
+        { id: 'b', length: 900, width: 200, thickness: 25, species: 'oak', value: 9, blocked: { clear: [] } },
+      ],
+      parts: [
+        {
+          id: 'lid',
+          type: 'panel',
+          length: 800,
+          width: 300,
+          thickness: 20,
+          qty: 1,
+          grade: 'clear',
+          species: 'any',
+          minStrip: 40,
+          maxStrip: 90,
+        },
+      ],
+    });
+    const way = problem.columnFrom(
+      0,
+      [0, 93].map((y) => ({ want: 0, x: 0, y, length: 800, width: 90, fills: 89 })),
+    );
+    const widths = (left: number): (number | undefined)[] => {
+      const draft = emptyDraft(problem);
+      draft.open[0] = left;
+      if (way) layWanted(problem, way, draft);
+      expect(draft.open[0]).toBe(0);
+      return draft.columns.get(0)?.cuts.map(({ width }) => width) ?? [];
+    };
+    expect(widths(178)).toEqual([90, 90]);
+    expect(widths(150)).toEqual([90, 62]);
+    // No strip is narrower than may be, and none is cut that is not needed.
+    expect(widths(100)).toEqual([90, 40]);
+    expect(widths(80)).toEqual([81]);
+  });
+
   it('never gives more of anything than is wanted, and a panel of one species', () => {
     fc.assert(
       fc.property(randomInstance, (instance) => {

@@ -5,7 +5,8 @@
  */
 import TinyQueue from 'tinyqueue';
 import type { Effort } from './pattern.ts';
-import type { Column, Problem } from './problem.ts';
+import { anyCutTree } from './cut-tree.ts';
+import type { Column, ColumnCut, Problem } from './problem.ts';
 import type { Want } from './want.ts';
 import { NEVER_ZERO, TOUCH } from './tolerances.ts';
 
@@ -67,8 +68,8 @@ export function lay(problem: Problem, column: Column, draft: Draft): void {
 }
 
 /**
- * Lays as much of the column as is still wanted; what is given beyond that is left off, and the wood of it
- * stays waste here.
+ * Lays as much of the column as is still wanted; what is given beyond that is left off, strips are cut narrower, and the wood of
+ * it stays waste here.
  */
 export function layWanted(problem: Problem, column: Column, draft: Draft): void {
   if (stillWanted(problem, column, draft)) {
@@ -87,8 +88,30 @@ export function layWanted(problem: Problem, column: Column, draft: Draft): void 
     gives.set(want, (gives.get(want) ?? 0) + Math.min(room, fills));
     return true;
   });
-  if (gives.size > 0 && problem.canSaw(column.board, cuts))
-    lay(problem, { ...column, cuts, gives: [...gives].flat() }, draft);
+  if (gives.size === 0) return;
+  const { kerf } = problem.board(column.board);
+  const narrow = cuts.map((cut) => narrower(problem, cut, gives, cuts));
+  const laid = anyCutTree(narrow, kerf) ? narrow : cuts;
+  if (problem.canSaw(column.board, laid))
+    lay(problem, { ...column, cuts: laid, gives: [...gives].flat() }, draft);
+}
+
+/** A strip as wide as is needed beside the others of its panel, but no narrower than may be; anything else as it is. */
+function narrower(
+  problem: Problem,
+  cut: ColumnCut,
+  gives: ReadonlyMap<number, number>,
+  cuts: readonly ColumnCut[],
+): ColumnCut {
+  const want = problem.wants[cut.want];
+  const strips = cuts.filter((other) => other.want === cut.want);
+  if (!want?.panel || strips[strips.length - 1] !== cut) return cut;
+  const all = strips.reduce((sum, { fills }) => sum + fills, 0);
+  const width = Math.max(
+    cut.width - (all - (gives.get(cut.want) ?? 0)),
+    Math.min(cut.width, want.part.minStrip ?? 1),
+  );
+  return { ...cut, width, fills: cut.fills - (cut.width - width) };
 }
 
 /**

@@ -27,7 +27,7 @@ import { solveNeighbourhood } from './neighbourhood.ts';
 import { Pricing } from './pricing.ts';
 import type { Column, Problem } from './problem.ts';
 import { Relayouts } from './relayout.ts';
-import { layBestWidths } from './strip-widths.ts';
+import { isTooWide, layBestWidths } from './strip-widths.ts';
 import { WholePlans, type WholeLimits } from './whole-plans.ts';
 
 export type SearchStage = 'greedy' | 'prices' | 'dive' | 'improve' | 'prove';
@@ -275,7 +275,7 @@ export class Search {
   /** Lays a plan out anew, its strips as wide as keeps most. */
   private polish(draft: Draft): void {
     this.relayouts.plan(draft.columns, RELAID);
-    if (!this.solver || this.size === 'large') return;
+    if (!this.solver || (this.size === 'large' && !isTooWide(this.problem, draft))) return;
     if (layBestWidths(this.problem, this.solver, draft)) this.relayouts.plan(draft.columns, RELAID);
   }
 

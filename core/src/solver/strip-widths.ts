@@ -13,11 +13,25 @@ import type { Solver } from './linear.ts';
 import type { Column, ColumnCut, Problem } from './problem.ts';
 import { SAME_COST, TOUCH } from './tolerances.ts';
 
-/** Lays the plan's boards again with strips as wide as keeps most; whether anything was won. What is open stays open. */
+/** Of widths that keep the same the least counts: a millimetre that no panel needs is taken to be worth so much of its board's wood. */
+const NEEDLESS = 1e-6;
+/** Panels wider by less than this are as wide as wanted, mm. */
+const TOO_WIDE = 0.05;
+
+/** Whether strips of a plan make a panel wider than is wanted. */
+export function isTooWide({ wants, instance }: Problem, { columns }: Draft): boolean {
+  const fills = wants.map(() => 0);
+  for (const { cuts } of columns.values())
+    for (const { want, width } of cuts)
+      if (wants[want]?.panel) fills[want] = (fills[want] as number) + width - instance.jointAllowance;
+  return wants.some(({ panel, amount }, w) => panel && (fills[w] as number) > amount + TOO_WIDE);
+}
+
+/** Lays the plan's boards again with strips as wide as keeps most, and no wider than panels need; whether anything was won. What is open stays open. */
 export function layBestWidths(problem: Problem, solver: Solver, draft: Draft): boolean {
   const widths = new Widths(problem);
   for (const column of draft.columns.values()) widths.add(column);
-  const columns = widths.solved(solver);
+  const columns = widths.solved(solver, isTooWide(problem, draft));
   if (!columns) return false;
   const next: Draft = { columns: new Map(), ...problem.demand() };
   for (const [b, column] of draft.columns) lay(problem, columns.get(b) ?? column, next);
@@ -94,7 +108,7 @@ class Widths {
       cut,
       y,
       width: this.variable(
-        problem.reluctanceOf(b, cut.want),
+        problem.reluctanceOf(b, cut.want) + (NEEDLESS * problem.wholeCost(b)) / whole,
         Math.min(cut.width, Math.max(1, minStrip)),
         Math.max(cut.width, maxStrip),
       ),
@@ -177,8 +191,8 @@ class Widths {
     (this.entries[variable] as [number, number][]).push([row, value]);
   }
 
-  /** The boards' ways to cut with the best widths, or null where nothing is won. */
-  solved(solver: Solver): Map<number, Column> | null {
+  /** The boards' ways to cut with the best widths, or null where nothing is won; `anyway`: as long as nothing is lost. */
+  solved(solver: Solver, anyway: boolean): Map<number, Column> | null {
     if (this.panelRow.size === 0) return null;
     const starts = [0];
     for (const list of this.entries) starts.push((starts[starts.length - 1] as number) + list.length);
@@ -196,7 +210,7 @@ class Widths {
       won += column.cost - next.cost;
       found.set(column.board, next);
     }
-    return won > SAME_COST ? found : null;
+    return won > SAME_COST || (anyway && won > -SAME_COST) ? found : null;
   }
 
   private laid(column: Column, placed: ReadonlyMap<ColumnCut, Placed>, x: Float64Array): Column | null {
