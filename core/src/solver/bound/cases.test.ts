@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import {
   ALL,
-  kindOf,
+  panelOfSpecies,
   partingsByBoard,
   partingsByCopies,
-  partingsByKind,
+  partingsBySpecies,
   weightiest,
   type Settled,
 } from './cases.ts';
@@ -17,7 +17,7 @@ const settled = (use: [number, number][], given: [string, [number, number][]][] 
   use: new Map(use),
   given: new Map(given.map(([pair, by]) => [pair, new Map(by)])),
   over: new Map(),
-  kinds: new Map(),
+  copiesOfSpecies: new Map(),
   refined: 0,
 });
 const part = { price: 2, counted: false, countable: false, leastFill: null };
@@ -90,25 +90,25 @@ describe('parting a case of the proof', () => {
   });
 
   it('parts panels by how many are of a species, within what is told already', () => {
-    const [oak, pine] = [kindOf(2, 0), kindOf(2, 1)];
+    const [oak, pine] = [panelOfSpecies(2, 0), panelOfSpecies(2, 1)];
     const mixed = {
       ...settled([]),
-      kinds: new Map([
+      copiesOfSpecies: new Map([
         [oak, 1.4],
         [pine, 1.6],
-        [kindOf(3, 1), 1],
+        [panelOfSpecies(3, 1), 1],
       ]),
     };
     const panelOf = (): { price: number; copies: number } => ({ price: 5, copies: 3 });
-    const partings = partingsByKind(mixed, panelOf);
-    expect(partings.map(({ cases }) => cases.map(({ ofKind }) => [...ofKind]))).toEqual([
+    const partings = partingsBySpecies(mixed, panelOf);
+    expect(partings.map(({ cases }) => cases.map(({ ofSpecies }) => [...ofSpecies]))).toEqual([
       [[[oak, [0, 1]]], [[oak, [2, 3]]]],
       [[[pine, [0, 1]]], [[pine, [2, 3]]]],
     ]);
     expect(partings[0]?.weight).toBeCloseTo(2);
-    const which = { ...ALL, ofKind: new Map([[oak, [1, 2] as const]]) };
-    const [again] = partingsByKind({ ...mixed, which }, panelOf);
-    expect(again?.cases.map(({ ofKind }) => ofKind.get(oak))).toEqual([
+    const which = { ...ALL, ofSpecies: new Map([[oak, [1, 2] as const]]) };
+    const [again] = partingsBySpecies({ ...mixed, which }, panelOf);
+    expect(again?.cases.map(({ ofSpecies }) => ofSpecies.get(oak))).toEqual([
       [1, 1],
       [2, 2],
     ]);

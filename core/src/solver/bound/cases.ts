@@ -11,19 +11,19 @@ export interface Case {
   /** By {@link pairOf} board and demand. A board that must give something is cut as well. */
   readonly most: ReadonlyMap<string, number>;
   readonly least: ReadonlyMap<string, number>;
-  /** By {@link kindOf}: how many copies of a panel are of a species at the least and at the most. */
-  readonly ofKind: ReadonlyMap<string, readonly [number, number]>;
+  /** By {@link panelOfSpecies}: how many copies of a panel are of a species at the least and at the most. */
+  readonly ofSpecies: ReadonlyMap<string, readonly [number, number]>;
 }
 export const ALL: Case = {
   out: new Set(),
   cut: new Set(),
   most: new Map(),
   least: new Map(),
-  ofKind: new Map(),
+  ofSpecies: new Map(),
 };
 
 /** A demand and a species, each by number, as a key. */
-export const kindOf = (demand: number, species: number): string => `${demand} ${species}`;
+export const panelOfSpecies = (demand: number, species: number): string => `${demand} ${species}`;
 
 /** A board and a demand as a key, and back. */
 export const pairOf = (board: number, demand: number): string => `${board} ${demand}`;
@@ -40,8 +40,8 @@ export interface Settled {
   readonly use: ReadonlyMap<number, number>;
   /** By {@link pairOf}: in which share of the board ways in use give how much; nothing in the rest of it. */
   readonly given: ReadonlyMap<string, ReadonlyMap<number, number>>;
-  /** By {@link kindOf}: how many copies of a panel the programme makes of a species. */
-  readonly kinds: ReadonlyMap<string, number>;
+  /** By {@link panelOfSpecies}: how many copies of a panel the programme makes of a species. */
+  readonly copiesOfSpecies: ReadonlyMap<string, number>;
   /** How much more than it may ways in use cut of a demand from a board, by {@link pairOf}, where copies are not counted. */
   readonly over: ReadonlyMap<string, number>;
   /** How many times the cells had been made finer by then. */
@@ -79,20 +79,20 @@ export function partingsByBoard({ use, which }: Settled, costOf: (board: number)
  * The plans in which so many copies of a panel at the most are of a species, and those in which more are: a panel is of one, but fractions
  * make it of several. `price` is what a copy is worth, of `copies` in all.
  */
-export function partingsByKind(
-  { kinds, which }: Settled,
+export function partingsBySpecies(
+  { copiesOfSpecies, which }: Settled,
   panelOf: (demand: number) => { readonly price: number; readonly copies: number },
 ): Parting[] {
   const partings: Parting[] = [];
-  for (const [kind, much] of kinds) {
+  for (const [panel, much] of copiesOfSpecies) {
     const most = Math.floor(much + LEAST_SHARE);
     const share = Math.min(much - most, most + 1 - much);
     if (share < LEAST_SHARE) continue;
-    const { price, copies } = panelOf(pairFrom(kind)[0]);
-    const [low, high] = which.ofKind.get(kind) ?? [0, copies];
+    const { price, copies } = panelOf(pairFrom(panel)[0]);
+    const [low, high] = which.ofSpecies.get(panel) ?? [0, copies];
     const told = (least: number, atMost: number): Case => ({
       ...which,
-      ofKind: new Map([...which.ofKind, [kind, [least, atMost]]]),
+      ofSpecies: new Map([...which.ofSpecies, [panel, [least, atMost]]]),
     });
     partings.push({ cases: [told(low, most), told(most + 1, high)], weight: price * share, count: null });
   }

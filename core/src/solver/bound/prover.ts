@@ -13,7 +13,8 @@
  *
  * Plans are parted by copies as well: those that cut at most k of a part from a board, and those that cut more; and by whether a board
  * gives any strip of a panel. Both say it by a row like the above, Σ (cut − k) × use ≤ 0 and Σ (cut − k − 1) × use ≥ 0. Of the
- * partings on which most seems to hang that is taken whose cheaper half costs most by the ways known so far.
+ * partings on which most seems to hang that is taken whose cheaper half costs most by the ways known so far. And they are parted by
+ * of which species panels are (`panel-species.ts`): a panel is of one, but fractions make it of several.
  *
  * Rows hold on the average only: half of a way with five copies and half of one with three pass for four. Where a case’s programme does
  * so and there is no other parting, copies of that part are counted on that board from then on (see `counted-gain.ts`): no
@@ -42,17 +43,17 @@ import type { Column, Problem } from '../problem.ts';
 import { NEVER_ZERO, SAME_COST } from '../tolerances.ts';
 import {
   ALL,
-  kindOf,
+  panelOfSpecies,
   pairFrom,
   pairOf,
   partingsByBoard,
   partingsByCopies,
-  partingsByKind,
+  partingsBySpecies,
   weightiest,
   type Case,
   type Settled,
 } from './cases.ts';
-import { copiesOf, isPossible, leastForPanels, pricesIn } from './panel-kinds.ts';
+import { copiesOf, isPossible, leastForPanels, pricesIn } from './panel-species.ts';
 import { drawn, whole, type Prices } from './prices.ts';
 import { RelaxedMaster, type Demand, type MasterBoard, type RelaxedColumn } from './relaxed-master.ts';
 import { relaxedItem, type Fineness } from './relaxed-item.ts';
@@ -98,7 +99,7 @@ const MOST_STATES = 32;
 const MOST_CASES = 1000;
 const CASE_ROUNDS = 2;
 const SCHOOLS = ['ripFirst', 'crosscutFirst'] as const;
-/** Partings of either kind of which it is calculated what they would cost, and what the dearer half counts beside the cheaper. */
+/** Partings of each kind of which it is calculated what they would cost, and what the dearer half counts beside the cheaper. */
 const MOST_TRIED = 6;
 const LESSER = 0.1;
 /** How far prices are drawn toward the best so far. */
@@ -338,7 +339,7 @@ export class Prover {
         given: answer.given,
         objective: answer.objective,
         over: answer.over,
-        kinds: answer.kinds,
+        copiesOfSpecies: answer.copiesOfSpecies,
         refined: this.work.refined,
       };
       const little = best - before < this.negligible * Math.max(NEVER_ZERO, answer.objective);
@@ -421,7 +422,7 @@ export class Prover {
         leastFill: demand.panel ? leastFill(demand, this.problem.instance.jointAllowance) : null,
       };
     });
-    const byKind = partingsByKind(of, (d) => {
+    const bySpecies = partingsBySpecies(of, (d) => {
       const { want } = this.demands[d] as Demand;
       const prices = this.problem.species.map((_, s) => of.prices.of[s * many + d] as number);
       return { price: want.amount * Math.max(...prices), copies: copiesOf(this.demands[d] as Demand) };
@@ -429,7 +430,7 @@ export class Prover {
     let best: (typeof byCopies)[number] | null = null;
     let most = -Infinity;
     const partings = [
-      ...weightiest(byKind, MOST_TRIED),
+      ...weightiest(bySpecies, MOST_TRIED),
       ...weightiest(byBoard, MOST_TRIED),
       ...weightiest(
         byCopies.filter(({ count }) => counting || count === null),
@@ -656,8 +657,9 @@ export class Prover {
   /** How much of a demand a board gives at most and at least in a case. */
   private mostOf(which: Case, b: number, d: number): number {
     const { want, amount } = this.demands[d] as Demand;
-    const ofKind = which.ofKind.get(kindOf(d, (this.boards[b] as BoardAtHand).species))?.[1] ?? Infinity;
-    return Math.min(which.most.get(pairOf(b, d)) ?? amount, amount, ofKind * want.amount);
+    const ofSpecies =
+      which.ofSpecies.get(panelOfSpecies(d, (this.boards[b] as BoardAtHand).species))?.[1] ?? Infinity;
+    return Math.min(which.most.get(pairOf(b, d)) ?? amount, amount, ofSpecies * want.amount);
   }
 
   private leastOf(which: Case, b: number, d: number): number {

@@ -4,7 +4,7 @@
  * and those by which a case says how much a board gives at most or at least.
  */
 import type { Programme, Solver } from '../linear.ts';
-import { kindOf, pairFrom, pairOf, type Case } from './cases.ts';
+import { panelOfSpecies, pairFrom, pairOf, type Case } from './cases.ts';
 import type { Prices } from './prices.ts';
 import type { Column, Problem } from '../problem.ts';
 import type { Want } from '../want.ts';
@@ -40,7 +40,7 @@ interface RelaxedAnswer {
   readonly use: ReadonlyMap<number, number>;
   readonly given: ReadonlyMap<string, ReadonlyMap<number, number>>;
   readonly over: ReadonlyMap<string, number>;
-  readonly kinds: ReadonlyMap<string, number>;
+  readonly copiesOfSpecies: ReadonlyMap<string, number>;
   /** The ways of a plan, where it uses whole boards and real ways only. */
   readonly whole: readonly Column[] | null;
 }
@@ -122,7 +122,7 @@ export class RelaxedMaster {
   linear(which: Case, asIfCounted?: string): RelaxedAnswer | null {
     for (let round = 0; ; round++) {
       const columns = this.allowed(which, asIfCounted);
-      const { programme, rowOf, boardRows, kindAt } = this.programme(which, columns);
+      const { programme, rowOf, boardRows, copiesAt } = this.programme(which, columns);
       const answer = this.solver.linear(programme);
       if (!answer) return null;
       if (round < MOST_ROUNDS && this.capRows(columns, answer.x)) continue;
@@ -160,14 +160,14 @@ export class RelaxedMaster {
         side.set(board, list);
       }
       const whole = wholeOf(columns, answer.x);
-      const kinds = new Map([...kindAt].map(([kind, at]) => [kind, answer.x[at] as number]));
+      const copiesOfSpecies = new Map([...copiesAt].map(([panel, at]) => [panel, answer.x[at] as number]));
       return {
         objective: answer.objective,
         prices: { of, over: dearer, under },
         use,
         given,
         over,
-        kinds,
+        copiesOfSpecies,
         whole,
       };
     }
@@ -212,7 +212,7 @@ export class RelaxedMaster {
     rowOf: Int32Array;
     boardRows: readonly BoardRow[];
     /** Which variable says how many copies of a panel are of a species. */
-    kindAt: ReadonlyMap<string, number>;
+    copiesAt: ReadonlyMap<string, number>;
   } {
     const { demands } = this;
     const { species } = this.problem;
@@ -231,7 +231,7 @@ export class RelaxedMaster {
     const cost: number[] = [];
     const upper: number[] = [];
     const lower: number[] = [];
-    const kindAt = new Map<string, number>();
+    const copiesAt = new Map<string, number>();
     const starts: number[] = [0];
     const at: number[] = [];
     const values: number[] = [];
@@ -265,9 +265,9 @@ export class RelaxedMaster {
     demands.forEach(({ want, panel }, d) => {
       if (!panel) return;
       species.forEach((_, s) => {
-        const kind = kindOf(d, s);
-        const [least, most] = which.ofKind.get(kind) ?? [0, Infinity];
-        kindAt.set(kind, cost.length);
+        const panelHere = panelOfSpecies(d, s);
+        const [least, most] = which.ofSpecies.get(panelHere) ?? [0, Infinity];
+        copiesAt.set(panelHere, cost.length);
         at.push(d, (rowOf[d] as number) + s);
         values.push(1, -want.amount);
         end(0, most, least);
@@ -312,7 +312,7 @@ export class RelaxedMaster {
       programme: { cost, upper, lower, rowLow, rowHigh, starts, rows: at, values },
       rowOf,
       boardRows,
-      kindAt,
+      copiesAt,
     };
   }
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { ALL, kindOf, type Case } from './cases.ts';
-import { isPossible, leastForPanels, pricesIn } from './panel-kinds.ts';
+import { ALL, panelOfSpecies, type Case } from './cases.ts';
+import { isPossible, leastForPanels, pricesIn } from './panel-species.ts';
 import type { Demand } from './relaxed-master.ts';
 
 /** Three copies of a lid, each of 100 mm of strip, in three species. */
@@ -8,7 +8,7 @@ const lid = { want: { amount: 100 }, amount: 300, panel: true } as Demand;
 const SPECIES = 3;
 const told = (...limits: (readonly [number, number])[]): Case => ({
   ...ALL,
-  ofKind: new Map(limits.map((pair, s) => [kindOf(0, s), pair])),
+  ofSpecies: new Map(limits.map((pair, s) => [panelOfSpecies(0, s), pair])),
 });
 
 describe('panels by species', () => {
