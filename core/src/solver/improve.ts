@@ -5,7 +5,7 @@
  * correction, Mukhacheva; Belov and Scheithauer 2007).
  */
 import type { Random } from '../foundation/random.ts';
-import { fillGreedily, gainOf, lay, type Draft } from './greedy.ts';
+import { fillGreedily, gainOf, lay, layChosen, type Draft } from './greedy.ts';
 import { apart, harmonyOf } from './harmony.ts';
 import { layersOf } from './instance.ts';
 import type { Effort } from './pattern.ts';
@@ -266,6 +266,14 @@ export class Improver {
   partly(many: number): { draft: Draft; released: Column[] } {
     const draft = copyOf(this.draft);
     return { draft, released: this.release(draft, many) };
+  }
+
+  /** The plan with its boards of these ways cut so, and others of `before` not at all. */
+  replaced(before: readonly Column[], columns: readonly Column[]): Draft {
+    const draft = copyOf(this.draft);
+    for (const column of before) takeOff(this.problem, column, draft);
+    layChosen(this.problem, columns, new Set(), draft);
+    return draft;
   }
 
   /** The plan less one of the boards that give least, and `many` others of any kind that could give the same. */

@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { salvageInstance } from '../../bench/match-makers.ts';
 import { seededRandom } from '../foundation/random.ts';
 import { firstFitDraft } from './first-plan.ts';
-import { columnOf, leftBeside, lotFor } from './lots.ts';
-import type { MatchInstance } from './instance.ts';
+import { cheapestOf, columnOf, givesAll, leftBeside, lotFor } from './lots.ts';
+import type { MatchBoard, MatchInstance } from './instance.ts';
 import { CLOSER } from './pattern.ts';
 import { Problem, type Column } from './problem.ts';
 import type { Want } from './want.ts';
@@ -66,6 +66,29 @@ describe('ways to cut for a lot', () => {
     expect(given.get(shelf)).toBe(1);
     expect(given.get(lid)).toBeCloseTo(lot[lid as number] as number, 6);
     expect(columnOf(problem, 0, new Float64Array(problem.wants.length), CLOSER)).toBeNull();
+  });
+
+  it('let each piece lie where it takes least from what is kept, when the cheapest is asked for', () => {
+    const solid = { type: 'solid', thickness: 20, grade: 'clear', species: 'any' } as const;
+    const sizes = [
+      { id: 'slat', length: 720, width: 62, qty: 5 },
+      { id: 'shelf', length: 818, width: 116, qty: 2 },
+      { id: 'rail', length: 714, width: 40, qty: 1 },
+      { id: 'block', length: 186, width: 104, qty: 1 },
+    ];
+    const problem = new Problem({
+      ...instance,
+      boards: [{ ...(instance.boards[0] as MatchBoard), length: 2320, width: 322 }],
+      parts: sizes.map((size) => ({ ...solid, ...size })),
+    });
+    const lot = Float64Array.from(problem.wants, ({ amount }) => amount);
+    const [stuffed, cheapest] = [columnOf, cheapestOf].map((way) => way(problem, 0, lot, CLOSER));
+    expect(cheapest && givesAll(cheapest, lot)).toBe(true);
+    expect((cheapest as Column).cost).toBeLessThan(0.99 * (stuffed as Column).cost);
+    // One slat more than there is room for.
+    lot[0] = 30;
+    expect(cheapestOf(problem, 0, lot, CLOSER)).toBeNull();
+    expect(columnOf(problem, 0, lot, CLOSER)).not.toBeNull();
   });
 
   it('have room by area, are of what the board may give, and no more than is wanted', () => {

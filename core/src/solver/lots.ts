@@ -9,10 +9,15 @@ import type { Random } from '../foundation/random.ts';
 import type { Effort } from './pattern.ts';
 import type { Column, Problem } from './problem.ts';
 import type { Want } from './want.ts';
-import { TOUCH } from './tolerances.ts';
+import { SAME_COST, TOUCH } from './tolerances.ts';
 
-/** A piece is worth so many times what its wood is, so that none is left for the sake of an offcut. */
+/** A piece of a lot is worth so many times what its wood is, so that none is left out for the sake of a leftover. */
 const ABOVE_ALL_WOOD = 10;
+/**
+ * But then each band takes all that it has room for, and only scraps of the others are kept. A piece that is worth little more than
+ * what is credited for leftovers lies where it takes least from them: shares of what its wood is worth, on top of the credit.
+ */
+const ABOVE_CREDIT = [0.2, 0.4];
 /** Share of lots that are made up of what boards of the plan give. */
 const OF_PLAN = 0.8;
 /** Share of panels that are left out, and of those that are asked for beside the ways of the plan, not any others. */
@@ -25,9 +30,31 @@ const LEAST_FILLED = 0.4;
 type Plan = ReadonlyMap<number, Column>;
 
 /** A way to cut that gives as much of a lot (fills by want) as board `b` has room for, or null. */
-export function columnOf(problem: Problem, b: number, lot: Float64Array, effort: Effort): Column | null {
+export const columnOf = (problem: Problem, b: number, lot: Float64Array, effort: Effort): Column | null =>
+  atPrice(problem, b, lot, (ABOVE_ALL_WOOD * problem.wholeCost(b)) / (problem.areaM2(b) * 1e6), effort);
+
+/** Of the ways that give all of a lot the cheapest that a few prices lead to, or null: in as many times the work better than the one above. */
+export function cheapestOf(problem: Problem, b: number, lot: Float64Array, effort: Effort): Column | null {
+  const wood = problem.wholeCost(b) / (problem.areaM2(b) * 1e6);
+  const credit = problem.keepOf(b).perMm2;
+  const found = [columnOf(problem, b, lot, effort)];
+  if (credit > 0)
+    for (const above of ABOVE_CREDIT) found.push(atPrice(problem, b, lot, credit + above * wood, effort));
+  let best: Column | null = null;
+  for (const column of found)
+    if (column && givesAll(column, lot) && column.cost < (best?.cost ?? Infinity) - SAME_COST) best = column;
+  return best;
+}
+
+/** The way to cut that pays best where all of a lot is worth so much by area, and nothing else is worth anything. */
+function atPrice(
+  problem: Problem,
+  b: number,
+  lot: Float64Array,
+  perMm2: number,
+  effort: Effort,
+): Column | null {
   const { wants, species } = problem;
-  const perMm2 = (ABOVE_ALL_WOOD * problem.wholeCost(b)) / (problem.areaM2(b) * 1e6);
   const prices = new Float64Array(wants.length * species.length);
   const at = problem.pricesAt[b] as number;
   wants.forEach((want, w) => {
@@ -35,6 +62,14 @@ export function columnOf(problem: Problem, b: number, lot: Float64Array, effort:
   });
   const bound = wants.map(() => null);
   return problem.column(b, prices, lot, bound, effort);
+}
+
+/** Whether a way gives all of a lot. */
+export function givesAll({ gives }: Column, lot: Float64Array): boolean {
+  const left = lot.slice();
+  for (let n = 0; n < gives.length; n += 2)
+    left[gives[n] as number] = (left[gives[n] as number] as number) - (gives[n + 1] as number);
+  return left.every((much) => much <= TOUCH);
 }
 
 /** A lot for board `b`, of what is open and the plan gives, and of panels that may be of its species; fills by want. */

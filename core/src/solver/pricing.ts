@@ -52,6 +52,9 @@ export class Pricing {
   private readonly contenders: readonly number[];
   private readonly panels: readonly Panel[];
 
+  /** Those that boards were last asked at prices about. */
+  latest: Float64Array | null = null;
+
   constructor(
     private readonly problem: Problem,
     first: Draft,
@@ -187,6 +190,7 @@ export class Pricing {
       this.settle(species, plan, random);
       prices = master.linear(master.fitting(draft), draft)?.prices ?? prices;
     }
+    this.latest = prices;
     const shaken = prices.map(
       (price) => price * Math.exp(VARIED.prices * (random.next() + random.next() - 1)),
     );

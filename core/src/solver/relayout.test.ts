@@ -103,16 +103,45 @@ describe('layouts that are remembered', () => {
     ]);
     expect(made).toHaveLength(2);
     expect(relayouts.some([one, two, three], 0)).toEqual([some[0], some[1], three]);
-    expect(relayouts.of(some[0] as Column)).toBe(some[0]);
     expect(made).toHaveLength(2);
   });
 
   it('take the place of those of a plan, board by board', () => {
     const relayouts = new Relayouts(problem, () => undefined);
     const columns = new Map([[0, dear()]]);
-    relayouts.plan(columns, 0);
+    relayouts.plan(columns, 0, false);
     expect(columns.get(0)?.cost).toBe(problem.wholeCost(0));
-    relayouts.plan(columns, 1);
+    relayouts.plan(columns, 1, false);
     expect(columns.get(0)?.cost).toBeLessThan(problem.wholeCost(0));
+  });
+
+  it('are looked at more closely once that is asked for, and never cost more then', () => {
+    const rack = new Problem(salvageInstance({ boards: 30, pieces: 30 }, 3));
+    const { open, species } = rack.demand();
+    const prices = Float64Array.from(
+      rack.species.flatMap(() =>
+        rack.wants.map((want) => (want.areaMm2 / (want.panel ? want.amount : 1)) * 6e-5),
+      ),
+    );
+    const made: Column[] = [];
+    const relayouts = new Relayouts(rack, (column) => made.push(column));
+    const plan = new Map<number, Column>();
+    rack.instance.boards.forEach((_, b) => {
+      const column = rack.column(b, prices, open, species, QUICK);
+      if (column) plan.set(b, column);
+    });
+    const costs = (): number[] => [...plan.values()].map(({ cost }) => cost);
+    const first = costs();
+    relayouts.plan(plan, plan.size, false);
+    const nearly = costs();
+    relayouts.plan(plan, plan.size, true);
+    const closely = costs();
+    nearly.forEach((cost, i) => expect(cost).toBeLessThanOrEqual(first[i] as number));
+    closely.forEach((cost, i) => expect(cost).toBeLessThanOrEqual(nearly[i] as number));
+    expect(nearly).not.toEqual(first);
+    expect(closely).not.toEqual(nearly);
+    const asked = made.length;
+    relayouts.plan(plan, plan.size, true);
+    expect(made).toHaveLength(asked);
   });
 });

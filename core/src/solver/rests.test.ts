@@ -3,10 +3,11 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { emptyDraft } from './improve.ts';
 import type { MatchInstance } from './instance.ts';
 import { solverFrom, type Solver } from './linear.ts';
+import { givesAll } from './lots.ts';
 import { Master } from './master.ts';
 import { Problem, type Column } from './problem.ts';
 import { Relayouts } from './relayout.ts';
-import { givesAll, Rests } from './rests.ts';
+import { Rests } from './rests.ts';
 import { WholePlans, type WholeLimits } from './whole-plans.ts';
 
 /** A plank with room for both shelves and the rail, a shorter one, and one of pine that only the lid may be of. */

@@ -147,11 +147,3 @@ export class Rests {
 
 /** What a board is asked for, as a key. */
 export const restKey = (board: number, lot: Float64Array): string => `${board} ${lot.join()}`;
-
-/** Whether a way gives all of a lot. */
-export function givesAll({ gives }: Column, lot: Float64Array): boolean {
-  const left = lot.slice();
-  for (let n = 0; n < gives.length; n += 2)
-    left[gives[n] as number] = (left[gives[n] as number] as number) - (gives[n + 1] as number);
-  return left.every((much) => much <= TOUCH);
-}

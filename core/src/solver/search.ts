@@ -8,6 +8,7 @@
  * cut off by its time limit is the one thing that may differ between two runs with the same seed.
  */
 import { seededRandom, type Random } from '../foundation/random.ts';
+import { Exchanges } from './exchange.ts';
 import { fillGreedily, type Draft } from './greedy.ts';
 import {
   betterScore,
@@ -56,7 +57,7 @@ const MOST_POOL = 12_000;
  * more ways serve better than more time for what is known.
  */
 const WHOLE: Readonly<Record<'small' | 'large' | 'part', WholeLimits>> = {
-  small: { nodes: 20_000, columns: 250, seconds: 0, relaid: 10, rests: 20 },
+  small: { nodes: 20_000, columns: 250, seconds: 0, relaid: 20, rests: 20 },
   large: { nodes: 20_000, columns: 500, seconds: 2, relaid: 40, rests: 0 },
   part: { nodes: 0, columns: 500, seconds: 1.5, relaid: 40, rests: 0 },
 };
@@ -67,6 +68,8 @@ const STEPS_PER_WHOLE = { small: 25, large: 70 };
 /** Steps between two in which so many parts of the plan are chosen anew, on a small rack after its boards were asked at varied prices. */
 const STEPS_PER_VARIED = 2;
 const REGROUPED = 3;
+/** Then, too, boards of the plan exchange pieces: so many times a piece is moved, and some boards are dealt anew. */
+const EXCHANGES = { moved: 3, dealt: 8 };
 /**
  * Boards that are chosen anew then: so many and up to so many more. How many changes with what the branches can manage, as a
  * sum of small steps.
@@ -93,6 +96,9 @@ const LEEWAY = 0.003;
 const RUN_PATIENCE = 400;
 /** Ways to cut of a plan that are laid out anew at a time. */
 const RELAID = 25;
+/** Steps without a better plan after which a small plan is laid out as well as can be; with less time left at once, s. */
+const SETTLED = 8;
+const LAST_POLISH_S = 0.7;
 /** Steps without a better plan after which the best is taken up again. */
 const BACK_TO_BEST = 60;
 /** Neighbourhoods without a better plan after which the search takes itself for finished. */
@@ -107,6 +113,7 @@ export class Search {
   private readonly all: readonly number[];
   private readonly pricing: Pricing;
   private readonly relayouts: Relayouts;
+  private readonly exchanges: Exchanges;
   private wholes: WholePlans | null = null;
   private round = 0;
   private master: Master | null = null;
@@ -126,7 +133,9 @@ export class Search {
     this.random = seededRandom(seed);
     this.all = problem.instance.boards.map((_, b) => b);
     this.pricing = new Pricing(problem, first);
-    this.relayouts = new Relayouts(problem, (column) => this.master?.add(column));
+    const made = (column: Column): void => void this.master?.add(column);
+    this.relayouts = new Relayouts(problem, made);
+    this.exchanges = new Exchanges(problem, this.relayouts, this.effort, made);
   }
 
   /** Ways to cut that are known so far. */
@@ -214,6 +223,8 @@ export class Search {
   }
 
   private heard = false;
+  /** The best plan that has been laid out as well as can be. */
+  private laidBest: Draft | null = null;
   /** Whether the last step bettered the run that is under way. */
   private ran = false;
   private chosen = 0;
@@ -272,11 +283,23 @@ export class Search {
     return { draft: this.best, better, round: this.round, stage, estimate: this.estimate };
   }
 
-  /** Lays a plan out anew, its strips as wide as keeps most. */
-  private polish(draft: Draft): void {
-    this.relayouts.plan(draft.columns, RELAID);
+  /** Lays a plan out anew, its strips as wide as keeps most; `closely`, as well as can be. */
+  private polish(draft: Draft, closely = this.size === 'large'): void {
+    this.relayouts.plan(draft.columns, RELAID, closely);
     if (!this.solver || (this.size === 'large' && !isTooWide(this.problem, draft))) return;
-    if (layBestWidths(this.problem, this.solver, draft)) this.relayouts.plan(draft.columns, RELAID);
+    if (layBestWidths(this.problem, this.solver, draft)) this.relayouts.plan(draft.columns, RELAID, closely);
+  }
+
+  /** The best plan laid out as well as can be, once better ones no longer follow one another. */
+  private polished(sinceBetter: number): Draft | null {
+    if (this.laidBest === this.best || this.size === 'large') return null;
+    if (sinceBetter < SETTLED && this.secondsLeft() > LAST_POLISH_S) return null;
+    const draft = { ...this.best, columns: new Map(this.best.columns), open: this.best.open.slice() };
+    this.laidBest = this.best;
+    this.polish(draft, true);
+    if (betterScore(scoreOf(this.problem, draft), this.score) >= 0) return null;
+    this.laidBest = draft;
+    return draft;
   }
 
   private *dive(
@@ -340,14 +363,18 @@ export class Search {
         const step = laid(this.wholeOf(improver), false);
         if (step) yield step;
       }
+      const polished = master && laid(this.polished(sinceBetter), false);
+      if (polished) yield polished;
       sinceWhole++;
       if (master && sinceWhole % perNeighbourhood === 0 && this.secondsLeft() > LAST_S) {
         const step = laid(this.neighbourhood(improver), true);
         if (step) yield step;
       }
       if (master && this.latest && sinceWhole % STEPS_PER_VARIED === 0) {
-        if (this.size === 'small')
+        if (this.size === 'small') {
           this.pricing.vary(master, this.latest, this.random, improver.draft.columns);
+          yield* this.exchange(improver, laid);
+        }
         for (let n = 0; n < REGROUPED; n++) {
           const step = laid(this.regrouped(improver), true);
           if (step) yield step;
@@ -377,6 +404,24 @@ export class Search {
       sinceBetter = step.better ? 0 : sinceBetter + 1;
       sinceRun = this.ran ? 0 : sinceRun + 1;
       yield step;
+    }
+  }
+
+  /** Boards of the plan exchange pieces. */
+  private *exchange(
+    improver: Improver,
+    laid: (draft: Draft, ofRun: boolean) => SearchStep | null,
+  ): Generator<SearchStep, void> {
+    const { exchanges, latest, random } = this;
+    if (!latest || improver.score.openMm2 > 0) return;
+    for (let n = 0; n < EXCHANGES.moved + EXCHANGES.dealt; n++) {
+      const plan = improver.draft.columns;
+      const found =
+        n < EXCHANGES.moved
+          ? exchanges.movePiece(plan, random)
+          : exchanges.dealAnew(plan, this.pricing.latest ?? latest.prices, random);
+      const step = found && laid(improver.replaced(found.before, found.columns), true);
+      if (step) yield step;
     }
   }
 

@@ -8,9 +8,9 @@ import { chooseWithSpecies } from './choose-species.ts';
 import { layChosen, type Draft } from './greedy.ts';
 import { reducedGain, type Master, type MasterAnswer } from './master.ts';
 import type { Column, Problem } from './problem.ts';
-import { columnOf } from './lots.ts';
+import { columnOf, givesAll } from './lots.ts';
 import { CLOSER } from './pattern.ts';
-import { givesAll, restKey, Rests } from './rests.ts';
+import { restKey, Rests } from './rests.ts';
 import { SAME_COST } from './tolerances.ts';
 import type { Relayouts } from './relayout.ts';
 
