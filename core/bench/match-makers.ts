@@ -53,6 +53,10 @@ export const RACKS = {
     '24/30/24',
     '28/34/28',
     '30/40/27',
+    // The worst of fourteen on which exchanges and laying out anew were tried.
+    '20/25/75',
+    '28/34/32',
+    '30/40/32',
   ],
   M: ['150/90/1', '150/90/3'],
   L: ['1000/300/1', '1000/300/2'],

@@ -96,7 +96,7 @@ const LEEWAY = 0.003;
 const RUN_PATIENCE = 400;
 /** Ways to cut of a plan that are laid out anew at a time. */
 const RELAID = 25;
-/** Steps without a better plan after which a small plan is laid out as well as can be; with less time left at once, s. */
+/** Steps without a better plan after which the best is laid out as well as can be, where that is not too much; with less time left at once, s. */
 const SETTLED = 8;
 const LAST_POLISH_S = 0.7;
 /** Steps without a better plan after which the best is taken up again. */
@@ -284,7 +284,7 @@ export class Search {
   }
 
   /** Lays a plan out anew, its strips as wide as keeps most; `closely`, as well as can be. */
-  private polish(draft: Draft, closely = this.size === 'large'): void {
+  private polish(draft: Draft, closely = false): void {
     this.relayouts.plan(draft.columns, RELAID, closely);
     if (!this.solver || (this.size === 'large' && !isTooWide(this.problem, draft))) return;
     if (layBestWidths(this.problem, this.solver, draft)) this.relayouts.plan(draft.columns, RELAID, closely);
@@ -292,7 +292,7 @@ export class Search {
 
   /** The best plan laid out as well as can be, once better ones no longer follow one another. */
   private polished(sinceBetter: number): Draft | null {
-    if (this.laidBest === this.best || this.size === 'large') return null;
+    if (this.laidBest === this.best || this.all.length > LARGE) return null;
     if (sinceBetter < SETTLED && this.secondsLeft() > LAST_POLISH_S) return null;
     const draft = { ...this.best, columns: new Map(this.best.columns), open: this.best.open.slice() };
     this.laidBest = this.best;
