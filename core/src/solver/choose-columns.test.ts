@@ -120,7 +120,13 @@ describe('choosing a whole plan', () => {
         const columns = columnsOf(pool);
         // A panel's price is for a millimetre, by species; a part's is the same in any.
         const by = Float64Array.from(at, (price, i) => (i % 4 >= 2 ? price / 100 : (at[i % 4] as number)));
-        const { chosen, complete } = chooseColumns(problem, columns, draft, by, 200, MANY);
+        const { chosen, complete } = chooseColumns(problem, {
+          columns,
+          draft,
+          prices: by,
+          limit: 200,
+          nodes: MANY,
+        });
         const best = byTryingAll(problem, columns, draft);
         expect(complete).toBe(true);
         if (Number.isFinite(best)) covered++;
@@ -145,8 +151,10 @@ describe('choosing a whole plan', () => {
     const draft = emptyDraft(problem);
     const columns = [column(0, 7, [0, 3, 1, 1, 2, 100]), column(1, 5, [3, 100])];
     const none = new Float64Array(8);
-    expect(chooseColumns(problem, columns, draft, none, 12, MANY)).toEqual({ chosen: null, complete: true });
-    expect(chooseColumns(problem, columns, draft, none, 12.1, MANY).chosen).toHaveLength(2);
+    const below = (limit: number): Choice =>
+      chooseColumns(problem, { columns, draft, prices: none, limit, nodes: MANY });
+    expect(below(12)).toEqual({ chosen: null, complete: true });
+    expect(below(12.1).chosen).toHaveLength(2);
   });
 
   it('fills only what is open', () => {
@@ -160,7 +168,13 @@ describe('choosing a whole plan', () => {
       column(0, 1, [0, 1]),
       column(1, 3, [3, 30]),
     ];
-    const { chosen } = chooseColumns(problem, columns, draft, new Float64Array(8), 100, MANY);
+    const { chosen } = chooseColumns(problem, {
+      columns,
+      draft,
+      prices: new Float64Array(8),
+      limit: 100,
+      nodes: MANY,
+    });
     expect(chosen).toEqual([columns[2], columns[3]]);
   });
 
@@ -173,7 +187,7 @@ describe('choosing a whole plan', () => {
     ]);
     const draft = emptyDraft(problem);
     const ask = (nodes: number): boolean =>
-      chooseColumns(problem, columns, draft, new Float64Array(8), 60, nodes).complete;
+      chooseColumns(problem, { columns, draft, prices: new Float64Array(8), limit: 60, nodes }).complete;
     expect(ask(3)).toBe(false);
     expect(ask(MANY)).toBe(true);
   });
@@ -194,15 +208,13 @@ describe('choosing a whole plan by species of its panels', () => {
         const draft = emptyDraft(problem);
         const columns = columnsOf(pool);
         const none = new Float64Array(8);
-        const { chosen, complete } = chooseWithSpecies(
-          problem,
-          master(problem),
+        const { chosen, complete } = chooseWithSpecies(problem, master(problem), {
           columns,
           draft,
-          none,
-          200,
-          MANY,
-        );
+          prices: none,
+          limit: 200,
+          nodes: MANY,
+        });
         const best = byTryingAll(problem, columns, draft);
         expect(complete).toBe(true);
         expect(chosen ? costOf(chosen) : Infinity).toBeCloseTo(best, 6);
@@ -232,8 +244,10 @@ describe('choosing a whole plan by species of its panels', () => {
       expect(costOf(ask(nodes).chosen ?? [])).toBe(best);
       return nodes;
     };
-    const plain = enough((nodes) => chooseColumns(problem, columns, draft, prices, 60, nodes));
-    const told = enough((nodes) => chooseWithSpecies(problem, at, columns, draft, prices, 60, nodes));
+    const plain = enough((nodes) => chooseColumns(problem, { columns, draft, prices, limit: 60, nodes }));
+    const told = enough((nodes) =>
+      chooseWithSpecies(problem, at, { columns, draft, prices, limit: 60, nodes }),
+    );
     expect(told).toBeLessThan(plain);
   });
 });

@@ -27,20 +27,22 @@ export interface Choice {
   readonly complete: boolean;
 }
 
-/**
- * The cheapest choice of `columns` that covers what is open in `draft` for less than `limit`, looking at `mostNodes` branches at
- * most. `prices` are those of one fill of each want, by species, of solid parts the same in each; the nearer to the linear programme's, the fewer branches.
- */
-export function chooseColumns(
-  problem: Problem,
-  columns: readonly Column[],
-  draft: Pick<Draft, 'open' | 'species'>,
-  prices: Float64Array,
-  limit: number,
-  mostNodes: number,
-  rests: Rests | null = null,
-): Choice {
-  return new ChoiceSearch(problem, columns, draft, prices, limit, rests).run(mostNodes);
+/** What a plan is chosen from, and for what. */
+export interface Choosing {
+  readonly columns: readonly Column[];
+  readonly draft: Pick<Draft, 'open' | 'species'>;
+  /** Of one fill of each want, by species, of solid parts the same in each; the nearer to the linear programme's, the fewer branches. */
+  readonly prices: Float64Array;
+  /** What it may cost. */
+  readonly limit: number;
+  /** Branches looked at, at most. */
+  readonly nodes: number;
+  readonly rests?: Rests | null;
+}
+
+/** The cheapest choice of columns that covers what is open for less than the limit. */
+export function chooseColumns(problem: Problem, choosing: Choosing): Choice {
+  return new ChoiceSearch(problem, choosing).run(choosing.nodes);
 }
 
 /** What a choice of columns costs at the least at some prices, and what each column loses beside that. */
@@ -145,14 +147,14 @@ class ChoiceSearch {
   private nodesLeft = 0;
   private best: number[] | null = null;
 
-  constructor(
-    problem: Problem,
-    private readonly columns: readonly Column[],
-    draft: Pick<Draft, 'open' | 'species'>,
-    private readonly prices: Float64Array,
-    limit: number,
-    private readonly rests: Rests | null,
-  ) {
+  private readonly columns: readonly Column[];
+  private readonly prices: Float64Array;
+  private readonly rests: Rests | null;
+
+  constructor(problem: Problem, { columns, draft, prices, limit, rests = null }: Choosing) {
+    this.columns = columns;
+    this.prices = prices;
+    this.rests = rests;
     const { wants, species, pricesAt } = problem;
     const many = wants.length;
     this.panel = Uint8Array.from(wants, (want) => (want.panel ? 1 : 0));

@@ -7,11 +7,9 @@
  * lies above the limit is out.
  */
 import TinyQueue from 'tinyqueue';
-import { chooseColumns, type Choice } from './choose-columns.ts';
-import type { Draft } from './greedy.ts';
+import { chooseColumns, type Choice, type Choosing } from './choose-columns.ts';
 import type { Master, MasterAnswer } from './master.ts';
 import type { Column, Problem } from './problem.ts';
-import type { Rests } from './rests.ts';
 import { NEVER_ZERO, SAME_COST, TOUCH } from './tolerances.ts';
 
 /** With more ways than this a programme takes too long to be solved again and again. */
@@ -31,23 +29,14 @@ interface Told {
 }
 
 /** The same as {@link chooseColumns}. */
-export function chooseWithSpecies(
-  problem: Problem,
-  master: Master,
-  columns: readonly Column[],
-  draft: Pick<Draft, 'open' | 'species'>,
-  prices: Float64Array,
-  limit: number,
-  mostNodes: number,
-  rests: Rests | null = null,
-): Choice {
+export function chooseWithSpecies(problem: Problem, master: Master, choosing: Choosing): Choice {
+  const { columns, draft, limit, nodes } = choosing;
   const { open } = draft;
   const unsettled = problem.wants.some(
     ({ panel }, w) => panel && (draft.species[w] ?? null) === null && (open[w] as number) > TOUCH,
   );
-  const answer =
-    unsettled && mostNodes > 0 && columns.length <= MOST_COLUMNS && master.linear(columns, draft);
-  if (!answer) return chooseColumns(problem, columns, draft, prices, limit, mostNodes, rests);
+  const answer = unsettled && nodes > 0 && columns.length <= MOST_COLUMNS && master.linear(columns, draft);
+  if (!answer) return chooseColumns(problem, choosing);
   const waiting = new TinyQueue<Told>(
     [{ species: draft.species, columns, answer }],
     (a, b) => a.answer.objective - b.answer.objective,
@@ -59,17 +48,16 @@ export function chooseWithSpecies(
   for (let told = waiting.pop(); told && told.answer.objective < most; told = waiting.pop()) {
     const w = programmes < MOST_PROGRAMMES ? mostMixed(problem, told, open) : null;
     if (w === null) {
-      const nodes = mostNodes / Math.min(LEAST_SHARE, 2 ** waiting.length);
+      const share = nodes / Math.min(LEAST_SHARE, 2 ** waiting.length);
       const species = [...told.species];
-      const found = chooseColumns(
-        problem,
-        told.columns,
-        { open, species },
-        told.answer.prices,
-        most,
-        nodes,
-        rests,
-      );
+      const found = chooseColumns(problem, {
+        ...choosing,
+        columns: told.columns,
+        draft: { open, species },
+        prices: told.answer.prices,
+        limit: most,
+        nodes: share,
+      });
       complete &&= found.complete;
       if (found.chosen === null) continue;
       chosen = found.chosen;

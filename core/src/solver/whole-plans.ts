@@ -72,16 +72,14 @@ export class WholePlans {
               this.asked,
             )
           : null;
-      const { chosen, complete } = chooseWithSpecies(
-        problem,
-        master,
+      const { chosen, complete } = chooseWithSpecies(problem, master, {
         columns,
         draft,
-        answer.prices,
+        prices: answer.prices,
         limit,
         nodes,
         rests,
-      );
+      });
       this.complete = complete;
       const completed = rests && this.completed(rests, asked, chosen ? costOf(chosen) : limit);
       if (completed || chosen !== null || complete) return completed ?? chosen;
