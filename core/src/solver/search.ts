@@ -1,7 +1,8 @@
 /**
  * The search for a plan: a first one at once, then prices by column generation, a plan by diving along
  * them, and improvement until told to stop. Every stage yields often, so that whoever runs it can show the
- * best so far and stop it; nothing depends on the clock but how far it gets.
+ * best so far and stop it; nothing depends on the clock but how far it gets, and that the best plan is laid out closely before
+ * the time is up.
  *
  * Stages. 1. Greedy at a few prices. 2. Column generation and 3. diving, see `pricing.ts`. 4. Small
  * whole-number programmes and re-filling of neighbourhoods in turn (Shaw 1998). A whole-number programme that is
@@ -25,10 +26,10 @@ import type { Solver } from './linear.ts';
 import { Master, reducedGain, type MasterAnswer } from './master.ts';
 import { CLOSER, QUICK, SWIFT, THOROUGH, type Effort } from './pattern.ts';
 import { solveNeighbourhood } from './neighbourhood.ts';
+import { draftLike, Polish } from './polish.ts';
 import { Pricing } from './pricing.ts';
 import type { Column, Problem } from './problem.ts';
 import { Relayouts } from './relayout.ts';
-import { isTooWide, layBestWidths } from './strip-widths.ts';
 import { WholePlans, type WholeLimits } from './whole-plans.ts';
 
 export type SearchStage = 'greedy' | 'prices' | 'dive' | 'improve' | 'prove';
@@ -94,11 +95,6 @@ const STEPS_PER_DIVE = 400;
 const LEEWAY = 0.003;
 /** Steps of a run without a better plan after which another run begins, but on a large rack. */
 const RUN_PATIENCE = 400;
-/** Ways to cut of a plan that are laid out anew at a time. */
-const RELAID = 25;
-/** Steps without a better plan after which the best is laid out as well as can be, where that is not too much; with less time left at once, s. */
-const SETTLED = 8;
-const LAST_POLISH_S = 0.7;
 /** Steps without a better plan after which the best is taken up again. */
 const BACK_TO_BEST = 60;
 /** Neighbourhoods without a better plan after which the search takes itself for finished. */
@@ -114,6 +110,7 @@ export class Search {
   private readonly pricing: Pricing;
   private readonly relayouts: Relayouts;
   private readonly exchanges: Exchanges;
+  private readonly polish: Polish;
   private wholes: WholePlans | null = null;
   private round = 0;
   private master: Master | null = null;
@@ -135,6 +132,7 @@ export class Search {
     this.pricing = new Pricing(problem, first);
     const made = (column: Column): void => void this.master?.add(column);
     this.relayouts = new Relayouts(problem, made);
+    this.polish = new Polish(problem, solver, this.relayouts);
     this.exchanges = new Exchanges(problem, this.relayouts, this.effort, made);
   }
 
@@ -223,8 +221,6 @@ export class Search {
   }
 
   private heard = false;
-  /** The best plan that has been laid out as well as can be. */
-  private laidBest: Draft | null = null;
   /** Whether the last step bettered the run that is under way. */
   private ran = false;
   private chosen = 0;
@@ -237,12 +233,8 @@ export class Search {
     this.ran = improver.step(effort);
     if (this.ran && betterScore(improver.score, this.score) < 0) {
       if (this.master) {
-        const draft = {
-          ...improver.draft,
-          columns: new Map(improver.draft.columns),
-          open: improver.draft.open.slice(),
-        };
-        this.polish(draft);
+        const draft = draftLike(improver.draft);
+        this.polish.plan(draft);
         improver.take(draft, scoreOf(this.problem, draft));
       }
       this.best = improver.draft;
@@ -272,7 +264,7 @@ export class Search {
 
   private offer(draft: Draft, stage: SearchStage): SearchStep {
     dropUnfinished(this.problem, draft);
-    if (this.master) this.polish(draft);
+    if (this.master) this.polish.plan(draft);
     const score = scoreOf(this.problem, draft);
     const better = betterScore(score, this.score) < 0;
     if (better) {
@@ -281,25 +273,6 @@ export class Search {
     }
     this.round++;
     return { draft: this.best, better, round: this.round, stage, estimate: this.estimate };
-  }
-
-  /** Lays a plan out anew, its strips as wide as keeps most; `closely`, as well as can be. */
-  private polish(draft: Draft, closely = false): void {
-    this.relayouts.plan(draft.columns, RELAID, closely);
-    if (!this.solver || (this.size === 'large' && !isTooWide(this.problem, draft))) return;
-    if (layBestWidths(this.problem, this.solver, draft)) this.relayouts.plan(draft.columns, RELAID, closely);
-  }
-
-  /** The best plan laid out as well as can be, once better ones no longer follow one another. */
-  private polished(sinceBetter: number): Draft | null {
-    if (this.laidBest === this.best || this.all.length > LARGE) return null;
-    if (sinceBetter < SETTLED && this.secondsLeft() > LAST_POLISH_S) return null;
-    const draft = { ...this.best, columns: new Map(this.best.columns), open: this.best.open.slice() };
-    this.laidBest = this.best;
-    this.polish(draft, true);
-    if (betterScore(scoreOf(this.problem, draft), this.score) >= 0) return null;
-    this.laidBest = draft;
-    return draft;
   }
 
   private *dive(
@@ -363,7 +336,8 @@ export class Search {
         const step = laid(this.wholeOf(improver), false);
         if (step) yield step;
       }
-      const polished = master && laid(this.polished(sinceBetter), false);
+      const polished =
+        master && laid(this.polish.best(this.best, this.score, sinceBetter, this.secondsLeft()), false);
       if (polished) yield polished;
       sinceWhole++;
       if (master && sinceWhole % perNeighbourhood === 0 && this.secondsLeft() > LAST_S) {
