@@ -3,6 +3,7 @@ import { salvageInstance } from '../../bench/match-makers.ts';
 import { seededRandom } from '../foundation/random.ts';
 import { Exchanges, type Exchange } from './exchange.ts';
 import { firstFitDraft } from './first-plan.ts';
+import { costOf } from './greedy.ts';
 import { Improver } from './improve.ts';
 import type { MatchInstance } from './instance.ts';
 import { columnOf } from './lots.ts';
@@ -52,8 +53,6 @@ function planGiving(problem: Problem, lots: readonly (readonly number[])[]): Map
     }),
   );
 }
-
-const costOf = (columns: readonly Column[]): number => columns.reduce((sum, { cost }) => sum + cost, 0);
 
 const givenBy = (columns: readonly Column[]): Map<number, number> => {
   const given = new Map<number, number>();

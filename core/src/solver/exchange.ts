@@ -8,6 +8,7 @@
  * All ways found join the pool, whatever they come to: whole plans are chosen from them with others.
  */
 import type { Random } from '../foundation/random.ts';
+import { costOf } from './greedy.ts';
 import { columnOf } from './lots.ts';
 import type { Effort } from './pattern.ts';
 import type { Column, Problem } from './problem.ts';
@@ -163,8 +164,6 @@ export class Exchanges {
     return costOf(columns) < limit - SAME_COST ? { before, columns } : null;
   }
 }
-
-const costOf = (columns: readonly Column[]): number => columns.reduce((sum, { cost }) => sum + cost, 0);
 
 /** Takes what a way gives from what is open. */
 function takeFrom(open: Float64Array, { gives }: Column): void {

@@ -129,6 +129,10 @@ export function layChosen(
   for (const column of chosen) if (!atHand.has(column)) layWanted(problem, column, draft);
 }
 
+/** What ways to cut cost together. */
+export const costOf = (columns: readonly Column[]): number =>
+  columns.reduce((sum, { cost }) => sum + cost, 0);
+
 export function gainOf(problem: Problem, column: Column, prices: ArrayLike<number>): number {
   const at = problem.pricesAt[column.board] as number;
   let gain = 0;

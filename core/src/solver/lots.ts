@@ -33,7 +33,7 @@ type Plan = ReadonlyMap<number, Column>;
 export const columnOf = (problem: Problem, b: number, lot: Float64Array, effort: Effort): Column | null =>
   atPrice(problem, b, lot, (ABOVE_ALL_WOOD * problem.wholeCost(b)) / (problem.areaM2(b) * 1e6), effort);
 
-/** Of the ways that give all of a lot the cheapest that a few prices lead to, or null: in as many times the work better than the one above. */
+/** Of the ways that give all of a lot the cheapest that three prices lead to, or null: three times the work of {@link columnOf}. */
 export function cheapestOf(problem: Problem, b: number, lot: Float64Array, effort: Effort): Column | null {
   const wood = problem.wholeCost(b) / (problem.areaM2(b) * 1e6);
   const credit = problem.keepOf(b).perMm2;

@@ -55,7 +55,7 @@ export const SWIFT: Effort = { packs: 8, slots: 16, heights: 4, classes: 4, item
 export const THOROUGH: Effort = { packs: 120, slots: 64, heights: 16, classes: 14, items: 200, mirrors: 4 };
 /** For a few pieces of one board, laid out anew: what is to be kept is looked at more closely too. */
 export const ANEW: Effort = { ...THOROUGH, heights: 24 };
-/** The same at a tenth of the work. */
+/** The same pieces at a tenth of the work; leftovers are not parted beside findings. */
 export const NEARLY_ANEW: Effort = { ...CLOSER, heights: 16, mirrors: 4 };
 
 export interface Laid {

@@ -52,7 +52,7 @@ export class Pricing {
   private readonly contenders: readonly number[];
   private readonly panels: readonly Panel[];
 
-  /** Those that boards were last asked at prices about. */
+  /** The prices about which boards were last asked, before they were varied. */
   latest: Float64Array | null = null;
 
   constructor(

@@ -5,8 +5,8 @@
  * the time is up.
  *
  * Stages. 1. Greedy at a few prices. 2. Column generation and 3. diving, see `pricing.ts`. 4. Small
- * whole-number programmes and re-filling of neighbourhoods in turn (Shaw 1998). A whole-number programme that is
- * cut off by its time limit is the one thing that may differ between two runs with the same seed.
+ * whole-number programmes and re-filling of neighbourhoods in turn (Shaw 1998). What may differ between two
+ * runs with the same seed: a whole-number programme that its time limit cuts off, and what is done as the time runs out.
  */
 import { seededRandom, type Random } from '../foundation/random.ts';
 import { Exchanges } from './exchange.ts';

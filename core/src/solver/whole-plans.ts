@@ -5,7 +5,7 @@
  */
 import { lossesAt } from './choose-columns.ts';
 import { chooseWithSpecies } from './choose-species.ts';
-import { layChosen, type Draft } from './greedy.ts';
+import { costOf, layChosen, type Draft } from './greedy.ts';
 import { reducedGain, type Master, type MasterAnswer } from './master.ts';
 import type { Column, Problem } from './problem.ts';
 import { columnOf, givesAll } from './lots.ts';
@@ -145,8 +145,6 @@ export class WholePlans {
     return { draft, answer };
   }
 }
-
-const costOf = (columns: readonly Column[]): number => columns.reduce((sum, { cost }) => sum + cost, 0);
 
 /** Of the columns those that may be in a choice for less than `limit`, whatever else is in it; and those of `start`. */
 function hopeful(
