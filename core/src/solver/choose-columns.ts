@@ -12,7 +12,7 @@
  * step (iterative deepening, Korf 1985), so that the cheapest plans come first; the last step finds something better where the cheapest takes too long. On small racks this takes milliseconds where
  * a general programme takes a second, since parts are few and hardly anything may be cut too often.
  */
-import type { Draft } from './greedy.ts';
+import type { Draft } from './draft.ts';
 import type { Column, Problem } from './problem.ts';
 import type { Rests } from './rests.ts';
 import { NEVER_ZERO, SAME_COST, TOUCH } from './tolerances.ts';

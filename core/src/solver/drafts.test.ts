@@ -3,8 +3,18 @@ import loadHighs from 'highs';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { salvageInstance } from '../../bench/match-makers.ts';
 import { randomInstance } from '../../test-support/random-instances.ts';
-import { fillGreedily, gainOf, lay, layChosen, layWanted, stillWanted, type Draft } from './greedy.ts';
-import { betterScore, dropUnfinished, emptyDraft, openMm2, scoreOf, takeOff } from './improve.ts';
+import {
+  dropUnfinished,
+  emptyDraft,
+  lay,
+  layChosen,
+  layWanted,
+  stillWanted,
+  takeOff,
+  type Draft,
+} from './draft.ts';
+import { fillGreedily, gainOf } from './greedy.ts';
+import { betterScore, openMm2, scoreOf } from './score.ts';
 import { solverFrom, type Solver } from './linear.ts';
 import { Master, reducedGain } from './master.ts';
 import { QUICK } from './pattern.ts';

@@ -3,7 +3,7 @@ import { salvageInstance } from '../../bench/match-makers.ts';
 import { seededRandom } from '../foundation/random.ts';
 import { Exchanges, type Exchange } from './exchange.ts';
 import { firstFitDraft } from './first-plan.ts';
-import { costOf } from './greedy.ts';
+import { costOf } from './draft.ts';
 import { Improver } from './improve.ts';
 import type { MatchInstance } from './instance.ts';
 import { columnOf } from './lots.ts';

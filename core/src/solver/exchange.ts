@@ -8,7 +8,7 @@
  * All ways found join the pool, whatever they come to: whole plans are chosen from them with others.
  */
 import type { Random } from '../foundation/random.ts';
-import { costOf } from './greedy.ts';
+import { costOf } from './draft.ts';
 import { columnOf } from './lots.ts';
 import type { Effort } from './pattern.ts';
 import type { Column, Problem } from './problem.ts';

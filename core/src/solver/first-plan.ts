@@ -1,8 +1,7 @@
 /** The first plan: value-sorted first fit, the largest parts first, and what is left of each board kept. */
 import type { Rect } from '../geometry/rectangle.ts';
 import { FirstFit } from './first-fit.ts';
-import { lay, type Draft } from './greedy.ts';
-import { emptyDraft } from './improve.ts';
+import { emptyDraft, lay, type Draft } from './draft.ts';
 import { layersOf, OFFCUT_ID, type Placement } from './instance.ts';
 import { findOffcuts } from './offcuts.ts';
 import type { ColumnCut, Problem } from './problem.ts';

@@ -5,133 +5,16 @@
  */
 import TinyQueue from 'tinyqueue';
 import type { Effort } from './pattern.ts';
-import { anyCutTree } from './cut-tree.ts';
-import type { Column, ColumnCut, Problem } from './problem.ts';
+import { lay, stillWanted, type Draft } from './draft.ts';
+import type { Column, Problem } from './problem.ts';
 import type { Want } from './want.ts';
 import { NEVER_ZERO, TOUCH } from './tolerances.ts';
-
-/** Boards cut so far and what is still open; changed in place while a plan is made. */
-export interface Draft {
-  readonly columns: Map<number, Column>;
-  readonly open: Float64Array;
-  readonly species: (string | null)[];
-}
 
 interface Entry {
   readonly board: number;
   readonly rate: number;
   readonly column: Column | null;
 }
-
-/** Whether what the column gives is still wanted, and of the species that its panels have begun with. */
-export function stillWanted(problem: Problem, column: Column, draft: Draft): boolean {
-  return servesSpecies(problem, column, draft) && serves(column, draft, (much) => much - TOUCH);
-}
-
-/** The same, but of a panel any part of what it gives is enough: strips can be cut narrower. */
-export function mayStillServe(problem: Problem, column: Column, draft: Draft): boolean {
-  const leastOf = (much: number, w: number): number =>
-    (problem.wants[w] as Want).panel ? Math.min(much - TOUCH, 2 * TOUCH) : much - TOUCH;
-  return servesSpecies(problem, column, draft) && serves(column, draft, leastOf);
-}
-
-/** Whether of all that the column gives there is as much open as `leastOf` it. */
-function serves(
-  { gives }: Column,
-  { open }: Draft,
-  leastOf: (much: number, want: number) => number,
-): boolean {
-  for (let i = 0; i < gives.length; i += 2) {
-    const w = gives[i] as number;
-    if ((open[w] as number) < leastOf(gives[i + 1] as number, w)) return false;
-  }
-  return true;
-}
-
-function servesSpecies(problem: Problem, { board, gives }: Column, { species }: Draft): boolean {
-  for (let i = 0; i < gives.length; i += 2) {
-    const bound = species[gives[i] as number] ?? null;
-    if (bound !== null && bound !== problem.speciesOf[board]) return false;
-  }
-  return true;
-}
-
-export function lay(problem: Problem, column: Column, draft: Draft): void {
-  draft.columns.set(column.board, column);
-  const { gives } = column;
-  for (let i = 0; i < gives.length; i += 2) {
-    const w = gives[i] as number;
-    const left = (draft.open[w] as number) - (gives[i + 1] as number);
-    draft.open[w] = left < TOUCH ? 0 : left;
-    if ((problem.wants[w] as Want).panel) draft.species[w] = problem.speciesOf[column.board] ?? null;
-  }
-}
-
-/**
- * Lays as much of the column as is still wanted; what is given beyond that is left off, strips are cut narrower, and the wood of
- * it stays waste here.
- */
-export function layWanted(problem: Problem, column: Column, draft: Draft): void {
-  if (stillWanted(problem, column, draft)) {
-    lay(problem, column, draft);
-    return;
-  }
-  const left = draft.open.slice();
-  const gives = new Map<number, number>();
-  const cuts = column.cuts.filter(({ want, fills }) => {
-    if (want < 0) return true;
-    const bound = draft.species[want] ?? null;
-    const room = left[want] as number;
-    if (room <= TOUCH || (bound !== null && bound !== problem.speciesOf[column.board])) return false;
-    if (!(problem.wants[want] as Want).panel && room < fills - TOUCH) return false;
-    left[want] = Math.max(0, room - fills);
-    gives.set(want, (gives.get(want) ?? 0) + Math.min(room, fills));
-    return true;
-  });
-  if (gives.size === 0) return;
-  const { kerf } = problem.board(column.board);
-  const narrow = cuts.map((cut) => narrower(problem, cut, gives, cuts));
-  const laid = anyCutTree(narrow, kerf) ? narrow : cuts;
-  if (problem.canSaw(column.board, laid))
-    lay(problem, { ...column, cuts: laid, gives: [...gives].flat() }, draft);
-}
-
-/** A strip as wide as is needed beside the others of its panel, but no narrower than may be; anything else as it is. */
-function narrower(
-  problem: Problem,
-  cut: ColumnCut,
-  gives: ReadonlyMap<number, number>,
-  cuts: readonly ColumnCut[],
-): ColumnCut {
-  const want = problem.wants[cut.want];
-  const strips = cuts.filter((other) => other.want === cut.want);
-  if (!want?.panel || strips[strips.length - 1] !== cut) return cut;
-  const all = strips.reduce((sum, { fills }) => sum + fills, 0);
-  const width = Math.max(
-    cut.width - (all - (gives.get(cut.want) ?? 0)),
-    Math.min(cut.width, want.part.minStrip ?? 1),
-  );
-  return { ...cut, width, fills: cut.fills - (cut.width - width) };
-}
-
-/**
- * Lays what a whole-number programme has chosen. Its demand rows ask for at least what is wanted, so it may choose more:
- * the columns of the plan at hand, which together never exceed the demand, come first, and of the others only what is
- * then still wanted. In any other order a part would now and then be cut once more than is wanted.
- */
-export function layChosen(
-  problem: Problem,
-  chosen: readonly Column[],
-  atHand: ReadonlySet<Column>,
-  draft: Draft,
-): void {
-  for (const column of chosen) if (atHand.has(column)) lay(problem, column, draft);
-  for (const column of chosen) if (!atHand.has(column)) layWanted(problem, column, draft);
-}
-
-/** What ways to cut cost together. */
-export const costOf = (columns: readonly Column[]): number =>
-  columns.reduce((sum, { cost }) => sum + cost, 0);
 
 export function gainOf(problem: Problem, column: Column, prices: ArrayLike<number>): number {
   const at = problem.pricesAt[column.board] as number;

@@ -5,82 +5,15 @@
  * correction, Mukhacheva; Belov and Scheithauer 2007).
  */
 import type { Random } from '../foundation/random.ts';
-import { fillGreedily, gainOf, lay, layChosen, type Draft } from './greedy.ts';
-import { apart, harmonyOf } from './harmony.ts';
-import { layersOf } from './instance.ts';
+import { copyOf, dropUnfinished, hasWant, layChosen, takeOff, type Draft } from './draft.ts';
+import { fillGreedily, gainOf } from './greedy.ts';
+import { apart } from './harmony.ts';
 import type { Effort } from './pattern.ts';
 import type { Column, Problem } from './problem.ts';
+import { LARGE, SMALL } from './rack-size.ts';
+import { betterScore, scoreOf, scoreWith, type Score } from './score.ts';
 import type { Want } from './want.ts';
-import { NEVER_ZERO, SAME_COST, TOUCH } from './tolerances.ts';
-
-/** A rack of no more boards is small. */
-export const SMALL = 60;
-/** On a rack of more boards there are light tries, no runs that begin anew, and prices are left sooner. */
-export const LARGE = 300;
-
-/** What plans are compared by, in this order. */
-export interface Score {
-  readonly openMm2: number;
-  /** What its ways to cut count, and with what unlike pieces count on top. */
-  readonly columns: number;
-  readonly spent: number;
-  readonly boards: number;
-}
-
-export function betterScore(a: Score, b: Score): number {
-  if (Math.abs(a.openMm2 - b.openMm2) > 0.5) return a.openMm2 - b.openMm2;
-  if (Math.abs(a.spent - b.spent) > SAME_COST) return a.spent - b.spent;
-  return a.boards - b.boards;
-}
-
-export function openMm2(problem: Problem, open: ArrayLike<number>): number {
-  let sum = 0;
-  problem.wants.forEach((want, w) => {
-    const left = open[w] as number;
-    if (left <= TOUCH) return;
-    // A laminated copy counts when it has all its layers, as a panel does when it has all its strips.
-    const layers = want.panel ? 1 : layersOf(want.part);
-    sum += want.panel ? want.areaMm2 : want.areaMm2 * layers * Math.ceil(left / layers - TOUCH);
-  });
-  return sum;
-}
-
-export function scoreOf(problem: Problem, draft: Draft): Score {
-  let columns = 0;
-  for (const column of draft.columns.values()) columns += column.cost;
-  return scoreWith(problem, draft, columns);
-}
-
-const scoreWith = (problem: Problem, draft: Draft, columns: number): Score => ({
-  openMm2: openMm2(problem, draft.open),
-  columns,
-  spent: columns + harmonyOf(problem, draft.columns),
-  boards: draft.columns.size,
-});
-
-export const emptyDraft = (problem: Problem): Draft => ({
-  columns: new Map(),
-  ...problem.demand(),
-});
-
-const copyOf = (draft: Draft): Draft => ({
-  columns: new Map(draft.columns),
-  open: draft.open.slice(),
-  species: [...draft.species],
-});
-
-/** Takes a column off again; a panel that is wholly open afterwards may be of any species again. */
-export function takeOff(problem: Problem, column: Column, draft: Draft): void {
-  draft.columns.delete(column.board);
-  const { gives } = column;
-  for (let i = 0; i < gives.length; i += 2) {
-    const w = gives[i] as number;
-    const want = problem.wants[w] as Want;
-    const left = (draft.open[w] as number) + (gives[i + 1] as number);
-    draft.open[w] = left > want.amount - TOUCH ? want.amount : left;
-    if (want.panel && left > want.amount - TOUCH) draft.species[w] = null;
-  }
-}
+import { NEVER_ZERO, TOUCH } from './tolerances.ts';
 
 export class Prices {
   readonly of: Float64Array;
@@ -412,49 +345,4 @@ export const rateOf = (column: Column): number => areaGiven(column) / Math.max(N
 function unusedOf(list: Int32Array, { columns }: Draft, skip: number): number | undefined {
   for (const board of list) if (!columns.has(board) && skip-- <= 0) return board;
   return undefined;
-}
-
-const hasWant = (column: Column, wants: ReadonlySet<number>): boolean =>
-  column.gives.some((entry, i) => i % 2 === 0 && wants.has(entry));
-
-/**
- * Takes off again the strips of panels that were not finished, and the layers that make no whole copy; the boards
- * keep what else they give.
- */
-export function dropUnfinished(problem: Problem, draft: Draft): void {
-  const unfinished = new Set<number>();
-  /** Layers too many, by want. */
-  const stray = new Map<number, number>();
-  problem.wants.forEach((want, w) => {
-    const left = draft.open[w] as number;
-    if (left <= TOUCH) return;
-    const layers = want.panel ? 1 : layersOf(want.part);
-    if (want.panel && left < want.amount - TOUCH) unfinished.add(w);
-    const over = layers > 1 ? Math.round(want.amount - left) % layers : 0;
-    if (over > 0) stray.set(w, over);
-  });
-  if (unfinished.size === 0 && stray.size === 0) return;
-  const concerned = new Set([...unfinished, ...stray.keys()]);
-  for (const column of [...draft.columns.values()]) {
-    if (!hasWant(column, concerned)) continue;
-    const dropped = new Map<number, number>();
-    const cuts = column.cuts.filter(({ want }) => {
-      if (unfinished.has(want)) return false;
-      const over = stray.get(want) ?? 0;
-      if (over === 0) return true;
-      stray.set(want, over - 1);
-      dropped.set(want, (dropped.get(want) ?? 0) + 1);
-      return false;
-    });
-    if (cuts.length === column.cuts.length) continue;
-    takeOff(problem, column, draft);
-    if (!cuts.some((cut) => cut.want >= 0) || !problem.canSaw(column.board, cuts)) continue;
-    const gives: number[] = [];
-    for (let i = 0; i < column.gives.length; i += 2) {
-      const w = column.gives[i] as number;
-      const much = (column.gives[i + 1] as number) - (dropped.get(w) ?? 0);
-      if (!unfinished.has(w) && much > TOUCH) gives.push(w, much);
-    }
-    lay(problem, { ...column, cuts, gives }, draft);
-  }
 }

@@ -2,7 +2,7 @@ import loadHighs from 'highs';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { salvageInstance } from '../../bench/match-makers.ts';
 import { seededRandom } from '../foundation/random.ts';
-import { emptyDraft } from './improve.ts';
+import { emptyDraft } from './draft.ts';
 import { firstFitDraft } from './first-plan.ts';
 import { solverFrom, type Solver } from './linear.ts';
 import { Master } from './master.ts';

@@ -8,7 +8,7 @@
  * paid for at a price above every wood, so that there is always an answer.
  */
 import type { Columns, LinearAnswer, Programme, Solver } from './linear.ts';
-import { mayStillServe, stillWanted, type Draft } from './greedy.ts';
+import { mayStillServe, stillWanted, type Draft } from './draft.ts';
 import type { Column, Problem } from './problem.ts';
 import { withWiderStrips } from './wider-strips.ts';
 import { SAME_COST, TOUCH } from './tolerances.ts';

@@ -6,8 +6,9 @@
  * Now and then one of the boards that give least for what they spend must stay out: what it gave has to find room on the others, whose prices rise
  * until ways to cut come up that are fuller than any that fractions would ask for.
  */
-import { fillGreedily, layChosen, type Draft } from './greedy.ts';
-import { dropUnfinished, type Improver } from './improve.ts';
+import { dropUnfinished, layChosen, type Draft } from './draft.ts';
+import { fillGreedily } from './greedy.ts';
+import type { Improver } from './improve.ts';
 import { reducedGain } from './master.ts';
 import type { Effort } from './pattern.ts';
 import type { Column } from './problem.ts';

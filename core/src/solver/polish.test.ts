@@ -1,8 +1,9 @@
 import loadHighs from 'highs';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { salvageInstance } from '../../bench/match-makers.ts';
-import { fillGreedily, type Draft } from './greedy.ts';
-import { dropUnfinished, emptyDraft, scoreOf } from './improve.ts';
+import { dropUnfinished, emptyDraft, type Draft } from './draft.ts';
+import { fillGreedily } from './greedy.ts';
+import { scoreOf } from './score.ts';
 import { solverFrom, type Solver } from './linear.ts';
 import { QUICK } from './pattern.ts';
 import { Polish } from './polish.ts';

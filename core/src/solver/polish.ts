@@ -2,8 +2,9 @@
  * A plan laid out anew, its strips as wide as keeps most. Each better plan is at a tenth of the work: early on they follow one another
  * so quickly that more would be wasted on them. The best one is as closely as can be once none has followed for a while.
  */
-import type { Draft } from './greedy.ts';
-import { betterScore, LARGE, scoreOf, SMALL, type Score } from './improve.ts';
+import type { Draft } from './draft.ts';
+import { LARGE, SMALL } from './rack-size.ts';
+import { betterScore, scoreOf, type Score } from './score.ts';
 import type { Solver } from './linear.ts';
 import type { Problem } from './problem.ts';
 import type { Relayouts } from './relayout.ts';

@@ -4,8 +4,9 @@
  * 1961), the prices smoothed (Wentges 1997). A dive lays what the fractions favour (Vance 1998). Both yield often.
  */
 import type { Random } from '../foundation/random.ts';
-import { fillGreedily, layWanted, type Draft } from './greedy.ts';
-import { emptyDraft, LARGE, SMALL } from './improve.ts';
+import { emptyDraft, layWanted, type Draft } from './draft.ts';
+import { fillGreedily } from './greedy.ts';
+import { LARGE, SMALL } from './rack-size.ts';
 import { columnOf, leftBeside, lotFor } from './lots.ts';
 import { reducedGain, type GrowingMaster, type Master, type MasterAnswer } from './master.ts';
 import { CLOSER, PRICING, QUICK, type Effort } from './pattern.ts';

@@ -4,6 +4,8 @@
  *
  * A *want* is a solid part with all its copies, or one copy of a panel: of the first one needs so many, of
  * the second so many millimetres of strip.
+ *
+ * Longer than others: whatever makes a way to cut goes by the boards and wants made ready here.
  */
 import { clipTo, type Rect } from '../geometry/rectangle.ts';
 import {

@@ -1,6 +1,6 @@
 import loadHighs from 'highs';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { emptyDraft } from './improve.ts';
+import { emptyDraft } from './draft.ts';
 import type { MatchInstance } from './instance.ts';
 import { solverFrom, type Solver } from './linear.ts';
 import { givesAll } from './lots.ts';

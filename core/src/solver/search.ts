@@ -10,27 +10,20 @@
  */
 import { seededRandom, type Random } from '../foundation/random.ts';
 import { Exchanges } from './exchange.ts';
-import { fillGreedily, type Draft } from './greedy.ts';
-import {
-  betterScore,
-  dropUnfinished,
-  emptyDraft,
-  Improver,
-  LARGE,
-  rateOf,
-  scoreOf,
-  SMALL,
-  type Score,
-} from './improve.ts';
+import { dropUnfinished, emptyDraft, type Draft } from './draft.ts';
+import { fillGreedily } from './greedy.ts';
+import { Improver, rateOf } from './improve.ts';
+import { LARGE, SMALL } from './rack-size.ts';
+import { betterScore, scoreOf, type Score } from './score.ts';
 import type { Solver } from './linear.ts';
 import { Master, reducedGain, type MasterAnswer } from './master.ts';
+import { Moves } from './moves.ts';
 import { CLOSER, QUICK, SWIFT, THOROUGH, type Effort } from './pattern.ts';
-import { solveNeighbourhood } from './neighbourhood.ts';
 import { draftLike, Polish } from './polish.ts';
 import { Pricing } from './pricing.ts';
 import type { Column, Problem } from './problem.ts';
 import { Relayouts } from './relayout.ts';
-import { WholePlans, type WholeLimits } from './whole-plans.ts';
+import { WholePlans } from './whole-plans.ts';
 
 export type SearchStage = 'greedy' | 'prices' | 'dive' | 'improve' | 'prove';
 
@@ -46,47 +39,17 @@ export interface SearchStep {
 /** Share of neighbourhoods that are looked at as closely as can be: there are only a few hundred steps on a small rack. */
 const THOROUGH_SHARE = { small: 0.01, large: 0.05 };
 const SWIFT_SHARE = 0.4;
-/** A plan of no more boards is calculated whole, a larger one in parts of so many. */
-const MOST_BOARDS_WHOLE = 60;
-const BOARDS_IN_PART = 24;
 /** Ways to cut with which column generation begins at the most. */
 const MOST_FIRST = 6000;
 /** Of more known ways to cut the lesser half is forgotten. */
 const MOST_POOL = 12_000;
-/**
- * Whole plans from all that is known. On a small rack branches by what ways lose take milliseconds, and where they don't suffice
- * more ways serve better than more time for what is known.
- */
-const WHOLE: Readonly<Record<'small' | 'large' | 'part', WholeLimits>> = {
-  small: { nodes: 20_000, columns: 250, seconds: 0, relaid: 20, rests: 20 },
-  large: { nodes: 20_000, columns: 500, seconds: 2, relaid: 40, rests: 0 },
-  part: { nodes: 0, columns: 500, seconds: 1.5, relaid: 40, rests: 0 },
-};
-/** Where something is open, HiGHS weighs what may stay so, s. */
-const OPEN_S = 2;
 /** Steps between two choices of a whole plan. */
 const STEPS_PER_WHOLE = { small: 25, large: 70 };
 /** Steps between two in which so many parts of the plan are chosen anew, on a small rack after its boards were asked at varied prices. */
 const STEPS_PER_VARIED = 2;
 const REGROUPED = 3;
-/** Then, too, boards of the plan exchange pieces: so many times a piece is moved, and some boards are dealt anew. */
-const EXCHANGES = { moved: 3, dealt: 8 };
-/**
- * Boards that are chosen anew then: so many and up to so many more. How many changes with what the branches can manage, as a
- * sum of small steps.
- */
-const REGROUP_BOARDS = { least: 3, most: 12, more: 3, up: 0.1, down: 0.2 };
-const REGROUP: WholeLimits = {
-  nodes: 3000,
-  columns: 0,
-  seconds: 0,
-  relaid: 0,
-  rests: 2,
-};
-const NEIGHBOURHOOD = { nodes: 20_000, columns: 300, rests: 0 };
 /** With less time left no small problem is begun, s. */
 const LAST_S = 0.1;
-const NEIGHBOURHOOD_S = { small: 0, large: 0.3 };
 /** Greedy neighbourhoods between two that are solved as a small problem; the larger the rack, the smaller a part they are of it. */
 const STEPS_PER_NEIGHBOURHOOD = { small: 8, middling: 4, large: 2 };
 /** Neighbourhoods tried between two dives. */
@@ -109,9 +72,8 @@ export class Search {
   private readonly all: readonly number[];
   private readonly pricing: Pricing;
   private readonly relayouts: Relayouts;
-  private readonly exchanges: Exchanges;
   private readonly polish: Polish;
-  private wholes: WholePlans | null = null;
+  private moves: Moves | null = null;
   private round = 0;
   private master: Master | null = null;
   private improver: Improver | null = null;
@@ -133,7 +95,6 @@ export class Search {
     const made = (column: Column): void => void this.master?.add(column);
     this.relayouts = new Relayouts(problem, made);
     this.polish = new Polish(problem, solver, this.relayouts);
-    this.exchanges = new Exchanges(problem, this.relayouts, this.effort, made);
   }
 
   /** Ways to cut that are known so far. */
@@ -163,7 +124,7 @@ export class Search {
     /** Plans that dives came to, from which runs may begin. */
     const starts: Draft[] = [];
     this.master = master;
-    this.wholes = master && new WholePlans(problem, master, this.relayouts);
+    this.moves = master && this.movesOver(master, made);
     this.improver = improver;
     if (master) {
       for (const column of this.best.columns.values()) master.add(column);
@@ -223,9 +184,6 @@ export class Search {
   private heard = false;
   /** Whether the last step bettered the run that is under way. */
   private ran = false;
-  private chosen = 0;
-  private regroups = 5;
-  private latest: MasterAnswer | null = null;
 
   private stepOf(improver: Improver, effort: Effort): SearchStep {
     let better = this.heard;
@@ -309,6 +267,7 @@ export class Search {
     improver: Improver,
     starts: Draft[],
   ): Generator<SearchStep, void> {
+    const { moves } = this;
     let sinceWhole = Infinity;
     let sinceBetter = 0;
     let sinceRun = 0;
@@ -333,24 +292,27 @@ export class Search {
       if (master && sinceWhole >= STEPS_PER_WHOLE[this.size]) {
         sinceWhole = 0;
         this.prune(master);
-        const step = laid(this.wholeOf(improver), false);
+        const step = laid(this.wholePlan(improver), false);
         if (step) yield step;
       }
       const polished =
         master && laid(this.polish.best(this.best, this.score, sinceBetter, this.secondsLeft()), false);
       if (polished) yield polished;
       sinceWhole++;
-      if (master && sinceWhole % perNeighbourhood === 0 && this.secondsLeft() > LAST_S) {
-        const step = laid(this.neighbourhood(improver), true);
+      if (moves && sinceWhole % perNeighbourhood === 0 && this.secondsLeft() > LAST_S) {
+        const step = laid(moves.neighbourhood(improver), true);
         if (step) yield step;
       }
-      if (master && this.latest && sinceWhole % STEPS_PER_VARIED === 0) {
+      if (master && moves?.latest && sinceWhole % STEPS_PER_VARIED === 0) {
         if (this.size === 'small') {
-          this.pricing.vary(master, this.latest, this.random, improver.draft.columns);
-          yield* this.exchange(improver, laid);
+          this.pricing.vary(master, moves.latest, this.random, improver.draft.columns);
+          for (const draft of moves.exchanged(improver, this.pricing.latest)) {
+            const step = laid(draft, true);
+            if (step) yield step;
+          }
         }
         for (let n = 0; n < REGROUPED; n++) {
-          const step = laid(this.regrouped(improver), true);
+          const step = laid(moves.regrouped(improver), true);
           if (step) yield step;
         }
       }
@@ -381,39 +343,6 @@ export class Search {
     }
   }
 
-  /** Boards of the plan exchange pieces. */
-  private *exchange(
-    improver: Improver,
-    laid: (draft: Draft, ofRun: boolean) => SearchStep | null,
-  ): Generator<SearchStep, void> {
-    const { exchanges, latest, random } = this;
-    if (!latest || improver.score.openMm2 > 0) return;
-    for (let n = 0; n < EXCHANGES.moved + EXCHANGES.dealt; n++) {
-      const plan = improver.draft.columns;
-      const found =
-        n < EXCHANGES.moved
-          ? exchanges.movePiece(plan, random)
-          : exchanges.dealAnew(plan, this.pricing.latest ?? latest.prices, random);
-      const step = found && laid(improver.replaced(found.before, found.columns), true);
-      if (step) yield step;
-    }
-  }
-
-  private neighbourhood(improver: Improver): Draft | null {
-    if (!this.wholes) return null;
-    const without = this.random.next() < 0.5;
-    const release = 2 + this.random.below(without ? 7 : 5);
-    return solveNeighbourhood(this.wholes, improver, release, this.effort, {
-      ...NEIGHBOURHOOD,
-      without,
-      rounds: without ? 8 : 4,
-      seconds: Math.min(
-        improver.score.openMm2 > 0 ? NEIGHBOURHOOD_S.large : NEIGHBOURHOOD_S[this.size],
-        this.secondsLeft(),
-      ),
-    });
-  }
-
   /** Of very many ways that the first plans came by, keeps those that give most for what they spend: the programme takes less room. */
   private forget(master: Master): void {
     if (master.pool.length <= MOST_FIRST) return;
@@ -425,7 +354,7 @@ export class Search {
 
   /** Keeps of the ways to cut those that gain most, and those of the best plan, when there are too many. */
   private prune(master: Master): void {
-    const answer = this.latest;
+    const answer = this.moves?.latest;
     if (!answer || master.pool.length <= MOST_POOL) return;
     const gains = Float64Array.from(master.pool, (column) => reducedGain(this.problem, column, answer));
     const least = gains.slice().sort()[MOST_POOL >> 1] as number;
@@ -433,36 +362,23 @@ export class Search {
     master.prune((column, i) => (gains[i] as number) >= least || kept.has(column));
   }
 
-  /** A whole plan of all that is known where the plan is small, now and then and else a part of it. */
-  private wholeOf(improver: Improver): Draft | null {
-    const { problem, wholes } = this;
-    if (!wholes) return null;
-    const all = this.best.columns.size <= MOST_BOARDS_WHOLE && this.chosen++ % 3 < 2;
-    const { draft, released } = all
-      ? { draft: emptyDraft(problem), released: [...this.best.columns.values()] }
-      : improver.partly(BOARDS_IN_PART);
-    const covered = (all ? this.score : improver.score).openMm2 === 0;
-    const limits = WHOLE[this.size === 'small' ? 'small' : all ? 'large' : 'part'];
-    const seconds = Math.min(covered ? limits.seconds : OPEN_S, this.secondsLeft());
-    const found = wholes.regroup(draft, released, covered, { ...limits, seconds });
-    if (all && found.answer) this.learn(found.answer, improver);
-    return found.draft;
+  /** The whole plan or a part of it chosen anew; what the programme of the whole says is learned. */
+  private wholePlan(improver: Improver): Draft | null {
+    const found = this.moves?.whole(improver, this.best, this.score);
+    if (found?.answer) this.learn(found.answer, improver);
+    return found?.draft ?? null;
   }
 
-  /** A small part of the plan at hand chosen anew from the ways to cut that are known. */
-  private regrouped(improver: Improver): Draft | null {
-    if (!this.wholes || improver.score.openMm2 > 0) return null;
-    const { least, most, more, up, down } = REGROUP_BOARDS;
-    const { draft, released } = improver.partly(Math.floor(this.regroups) + this.random.below(more));
-    const found = this.wholes.regroup(draft, released, true, REGROUP, this.latest?.prices ?? null).draft;
-    const size = this.regroups + (this.wholes.complete ? up : -down);
-    this.regroups = Math.min(most, Math.max(least, size));
-    return found;
+  private movesOver(master: Master, made: (column: Column) => void): Moves {
+    const { problem, relayouts, effort, random, secondsLeft } = this;
+    const wholes = new WholePlans(problem, master, relayouts);
+    const exchanges = new Exchanges(problem, relayouts, effort, made);
+    return new Moves(problem, wholes, exchanges, effort, random, secondsLeft);
   }
 
   /** Takes over what the linear programme of all that is known says. */
   private learn(answer: MasterAnswer, improver: Improver): void {
-    this.latest = answer;
+    if (this.moves) this.moves.latest = answer;
     this.estimate = answer.objective - answer.uncovered;
     improver.marginal = answer.prices;
   }

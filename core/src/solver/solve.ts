@@ -13,9 +13,8 @@ import {
 } from './instance.ts';
 import { Proof } from './bound/proof.ts';
 import { draftOf, firstFitDraft } from './first-plan.ts';
-import { emptyDraft } from './improve.ts';
-import { layChosen, type Draft } from './greedy.ts';
-import { scoreOf } from './improve.ts';
+import { emptyDraft, layChosen, type Draft } from './draft.ts';
+import { scoreOf } from './score.ts';
 import type { Solver } from './linear.ts';
 import { Problem } from './problem.ts';
 import type { Want } from './want.ts';

@@ -8,7 +8,7 @@
  * each finding.
  */
 import { anyCutTree, type CutGroup } from './cut-tree.ts';
-import { lay, type Draft } from './greedy.ts';
+import { lay, type Draft } from './draft.ts';
 import type { Solver } from './linear.ts';
 import type { Column, ColumnCut, Problem } from './problem.ts';
 import { SAME_COST, TOUCH } from './tolerances.ts';

@@ -5,7 +5,7 @@
  */
 import { lossesAt } from './choose-columns.ts';
 import { chooseWithSpecies } from './choose-species.ts';
-import { costOf, layChosen, type Draft } from './greedy.ts';
+import { costOf, layChosen, type Draft } from './draft.ts';
 import { reducedGain, type Master, type MasterAnswer } from './master.ts';
 import type { Column, Problem } from './problem.ts';
 import { columnOf, givesAll } from './lots.ts';
