@@ -83,8 +83,8 @@ export class Proof {
   /** Ways to cut that the proof came upon since it was asked, and a plan of real ways, where it has one. */
   takeFound(): { readonly columns: readonly Column[]; readonly whole: readonly Column[] | null } {
     const { prover } = this;
-    const found = { columns: prover?.found ?? [], whole: prover?.whole ?? null };
-    if (prover) [prover.found, prover.whole] = [[], null];
+    const found = { columns: prover?.takeFound() ?? [], whole: prover?.whole ?? null };
+    if (prover) prover.whole = null;
     return found;
   }
 
