@@ -228,6 +228,20 @@ describe('the search with prices', () => {
     }
   });
 
+  it('tells what is proven at once, between two steps of its own', () => {
+    const instance = salvageInstance({ boards: 18, pieces: 10 }, 4);
+    let bound = 0;
+    let own = 0;
+    let told = 0;
+    for (const { plan, stage } of matchSteps(instance, { solver, role: 'second' })) {
+      if (stage === 'improve') own++;
+      else if (stage === 'prove' && own > 0 && (plan.bound ?? 0) > bound) told++;
+      bound = plan.bound ?? 0;
+      if (told > 1 || own > 20) break;
+    }
+    expect(told).toBeGreaterThan(1);
+  });
+
   it('takes a better plan that another search hands it', () => {
     const instance = salvageInstance({ boards: 60, pieces: 40 }, 7);
     const good = after(instance, 200, 3);

@@ -17,6 +17,7 @@ import { emptyDraft, layChosen, type Draft } from './draft.ts';
 import { scoreOf } from './score.ts';
 import type { Solver } from './linear.ts';
 import { Problem } from './problem.ts';
+import { SMALL } from './rack-size.ts';
 import type { Want } from './want.ts';
 import { Search, type SearchStage } from './search.ts';
 import { PROVEN, SAME_COST, TOUCH } from './tolerances.ts';
@@ -48,8 +49,8 @@ const NOTHING_PROVEN = { spent: null, counted: null } as const;
 /** A search that proves as well does a step of the proof for every so many of its own. */
 const STEPS_PER_PROOF = 3;
 const STEPS_PER_EARLY_PROOF = 25;
-/** The second of two searches proves on by so many steps for each of its own: they are shorter. */
-const PROOFS_BESIDE = 12;
+/** The second of two searches proves on by so many steps for each of its own, which are longer, most of all on small racks. */
+const PROOFS_BESIDE = { small: 40, large: 12 };
 
 /**
  * Yields the first plan at once, then after every little while the best so far. The caller decides when
@@ -73,6 +74,7 @@ export function* matchSteps(
   let round = 0;
   const proving = proof.steps(() => search.columns(), target);
   let proven = role === 'first';
+  const beside = PROOFS_BESIDE[instance.boards.length <= SMALL ? 'small' : 'large'];
   /** A step of the proof: whether it told more. */
   const prove = (): boolean => {
     const before = proof.counted ?? proof.spent;
@@ -103,18 +105,18 @@ export function* matchSteps(
     estimate = step.estimate;
     best = draft;
     round++;
-    let raised = false;
     const often = stage === 'improve' ? STEPS_PER_PROOF : STEPS_PER_EARLY_PROOF;
     const inTurn = role === 'alone' ? round % often === 0 : role === 'second' && proof.settled;
-    const proofs = role === 'second' ? PROOFS_BESIDE : 1;
-    for (let n = 0; n < proofs && !proven && inTurn && stage !== 'greedy'; n++) {
-      raised = prove() || raised;
-      if (!proof.slow) continue;
+    const proofs = inTurn && stage !== 'greedy' ? (role === 'second' ? beside : 1) : 0;
+    for (let n = 0; n < proofs && !proven; n++) {
+      const raised = prove();
+      if (!raised && !proof.slow) continue;
+      // What is proven is told at once: the last of so many steps may be a long way off.
       if (raised) plan = planOf(problem, best, proof, estimate);
       yield* show(false, 'prove');
       if (plan.status === 'optimal') return;
     }
-    if (better || raised) plan = planOf(problem, best, proof, estimate);
+    if (better) plan = planOf(problem, best, proof, estimate);
     yield* show(better, stage);
     if (plan.status === 'optimal') return;
     // The second proves first, as soon as there are ways to cut and prices to begin with.
