@@ -3,7 +3,16 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureChromium } from './chromium.mjs';
-import { command, ensureBuilt, ensureInstalled, environment, root, run, sparing } from './machine.mjs';
+import {
+  command,
+  ensureBuilt,
+  ensureCommandLine,
+  ensureInstalled,
+  environment,
+  root,
+  run,
+  sparing,
+} from './machine.mjs';
 
 /** Arguments that make each benchmark short. */
 const BRIEF = {
@@ -23,10 +32,13 @@ const BRIEF = {
 const inCore = (name) => existsSync(join(root, `core/bench/${name}.ts`));
 
 async function bench(name, args) {
-  if (inCore(name))
+  if (inCore(name)) {
+    // Some run the command line as it is used from outside: as it is now, not as it was when it was last used.
+    await ensureCommandLine();
     return run(process.execPath, ['--import', 'tsx', join(root, `core/bench/${name}.ts`), ...args], {
       env: sparing,
     });
+  }
   const browser = join(root, `e2e/bench/${name}.mjs`);
   if (!existsSync(browser)) throw new Error(`there is no benchmark ${name} in core/bench or e2e/bench`);
   await ensureBuilt();
@@ -54,6 +66,7 @@ command(async () => {
     }
   };
   await ensureBuilt();
+  await ensureCommandLine();
   await Promise.all([lane(), lane()]);
   if (failed.length > 0) throw new Error(`these benchmarks do not run any more: ${failed.join(', ')}`);
 });

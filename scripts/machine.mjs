@@ -95,6 +95,31 @@ export async function ensureInstalled() {
   }
 }
 
+/** Bundles the command line when its sources have changed. */
+export async function ensureCommandLine() {
+  const sources = [
+    'cli/src',
+    'core/src',
+    'core/kernel',
+    'demo/boathouse.json',
+    'package-lock.json',
+    'scripts/machine.mjs',
+  ];
+  return once('cli', sources, 'dist/core.mjs', async () => {
+    const { build } = await import('esbuild');
+    await build({
+      entryPoints: [join(root, 'cli/src/main.ts')],
+      outfile: join(root, 'dist/core.mjs'),
+      bundle: true,
+      platform: 'node',
+      format: 'esm',
+      target: 'node20',
+      external: ['highs'],
+      logLevel: 'error',
+    });
+  });
+}
+
 /** Builds the app and bundles the server when their sources have changed. */
 export async function ensureBuilt() {
   const sources = [
