@@ -28,10 +28,10 @@ const WHOLE: Readonly<Record<'small' | 'large' | 'part', WholeLimits>> = {
 };
 /** Where something is open, HiGHS weighs what may stay so, s. */
 const OPEN_S = 2;
-/** Then, too, boards of the plan exchange pieces: so many times a piece is moved, and some boards are dealt anew. */
+/** Boards of the plan exchange pieces: a piece is moved so many times, and so many times some boards are dealt anew. */
 const EXCHANGES = { moved: 3, dealt: 8 };
 /**
- * Boards that are chosen anew then: so many and up to so many more. How many changes with what the branches can manage, as a
+ * Boards of a part of the plan that is chosen anew: so many and up to so many more. How many changes with what the branches can manage, as a
  * sum of small steps.
  */
 const REGROUP_BOARDS = { least: 3, most: 12, more: 3, up: 0.1, down: 0.2 };
@@ -42,6 +42,7 @@ const REGROUP: WholeLimits = {
   relaid: 0,
   rests: 2,
 };
+/** A few boards as a small problem of its own, and how long HiGHS may take for it, s. */
 const NEIGHBOURHOOD = { nodes: 20_000, columns: 300, rests: 0 };
 const NEIGHBOURHOOD_S = { small: 0, large: 0.3 };
 

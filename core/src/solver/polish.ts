@@ -2,7 +2,7 @@
  * A plan laid out anew, its strips as wide as keeps most. Each better plan is at a tenth of the work: early on they follow one another
  * so quickly that more would be wasted on them. The best one is as closely as can be once none has followed for a while.
  */
-import type { Draft } from './draft.ts';
+import { copyOf, type Draft } from './draft.ts';
 import { LARGE, SMALL } from './rack-size.ts';
 import { betterScore, scoreOf, type Score } from './score.ts';
 import type { Solver } from './linear.ts';
@@ -15,13 +15,6 @@ const RELAID = 25;
 /** Steps without a better plan after which the best is laid out closely; with less time left at once, s. */
 const SETTLED = 8;
 const LAST_S = 0.7;
-
-/** A copy of a plan that can be laid out anew without changing it. */
-export const draftLike = (draft: Draft): Draft => ({
-  ...draft,
-  columns: new Map(draft.columns),
-  open: draft.open.slice(),
-});
 
 export class Polish {
   private readonly boards: number;
@@ -51,7 +44,7 @@ export class Polish {
   best(best: Draft, score: Score, sinceBetter: number, secondsLeft: number): Draft | null {
     if (best === this.closest || this.boards > LARGE) return null;
     if (sinceBetter < SETTLED && secondsLeft > LAST_S) return null;
-    const draft = draftLike(best);
+    const draft = copyOf(best);
     this.closest = best;
     this.plan(draft, true);
     if (betterScore(scoreOf(this.problem, draft), score) >= 0) return null;

@@ -10,7 +10,7 @@
  */
 import { seededRandom, type Random } from '../foundation/random.ts';
 import { Exchanges } from './exchange.ts';
-import { dropUnfinished, emptyDraft, type Draft } from './draft.ts';
+import { copyOf, dropUnfinished, emptyDraft, type Draft } from './draft.ts';
 import { fillGreedily } from './greedy.ts';
 import { Improver, rateOf } from './improve.ts';
 import { LARGE, SMALL } from './rack-size.ts';
@@ -19,7 +19,7 @@ import type { Solver } from './linear.ts';
 import { Master, reducedGain, type MasterAnswer } from './master.ts';
 import { Moves } from './moves.ts';
 import { CLOSER, QUICK, SWIFT, THOROUGH, type Effort } from './pattern.ts';
-import { draftLike, Polish } from './polish.ts';
+import { Polish } from './polish.ts';
 import { Pricing } from './pricing.ts';
 import type { Column, Problem } from './problem.ts';
 import { Relayouts } from './relayout.ts';
@@ -191,7 +191,7 @@ export class Search {
     this.ran = improver.step(effort);
     if (this.ran && betterScore(improver.score, this.score) < 0) {
       if (this.master) {
-        const draft = draftLike(improver.draft);
+        const draft = copyOf(improver.draft);
         this.polish.plan(draft);
         improver.take(draft, scoreOf(this.problem, draft));
       }
