@@ -81,6 +81,27 @@ describe('parting a case of the proof', () => {
     expect(are?.count).toBeNull();
   });
 
+  it('does not part by what the case says already, where its programme lies beyond that', () => {
+    const parted = (limit: Partial<Settled['which']>, average: number): number =>
+      partingsByCopies(
+        { ...settled([[1, 1]], [['1 4', [[1, average]]]]), which: { ...ALL, ...limit } },
+        () => part,
+      ).length;
+    expect(parted({}, 0.5)).toBe(1);
+    expect(parted({ least: new Map([['1 4', 1]]) }, 0.5)).toBe(0);
+    expect(parted({ least: new Map([['1 4', 1]]) }, 1.5)).toBe(1);
+    expect(parted({ most: new Map([['1 4', 1]]) }, 0.5)).toBe(1);
+    expect(parted({ most: new Map([['1 4', 1]]) }, 1.5)).toBe(0);
+    const strips = { ...part, leastFill: 39 };
+    const panel = { ...settled([[1, 1]], [['1 2', [[60, 0.3]]]]) };
+    const given = { ...ALL, least: new Map([['1 2', 39]]) };
+    expect(partingsByCopies({ ...panel, which: given }, () => strips)).toEqual([]);
+    const oak = panelOfSpecies(2, 0);
+    const species = { ...settled([]), copiesOfSpecies: new Map([[oak, 0.5]]) };
+    const told = { ...ALL, ofSpecies: new Map([[oak, [1, 3] as const]]) };
+    expect(partingsBySpecies({ ...species, which: told }, () => ({ price: 5, copies: 3 }))).toEqual([]);
+  });
+
   it('parts a panel by whether a board gives any strip of it', () => {
     const panel = { ...part, leastFill: 39 };
     const [some] = partingsByCopies(settled([[1, 1]], [['1 2', [[60, 0.3]]]]), () => panel);

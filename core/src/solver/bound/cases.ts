@@ -90,6 +90,7 @@ export function partingsBySpecies(
     if (share < LEAST_SHARE) continue;
     const { price, copies } = panelOf(pairFrom(panel)[0]);
     const [low, high] = which.ofSpecies.get(panel) ?? [0, copies];
+    if (most < low || most >= high) continue;
     const told = (least: number, atMost: number): Case => ({
       ...which,
       ofSpecies: new Map([...which.ofSpecies, [panel, [least, atMost]]]),
@@ -123,12 +124,13 @@ export function partingsByCopies(
     const known = pairWith(b, d);
     if (!known) continue;
     const { counted, countable, price, leastFill } = known;
+    const [low, high] = [which.least.get(pair) ?? 0, which.most.get(pair) ?? Infinity];
     let average = 0;
     for (const [much, share] of by) average += much * share;
     if (leastFill !== null) {
       // A board gives no strip of it, or one at least.
       const share = Math.min(average, leastFill - average);
-      if (share < LEAST_SHARE * leastFill) continue;
+      if (share < LEAST_SHARE * leastFill || low > 0 || high === 0) continue;
       partings.push({ cases: partedAt(which, pair, 0, leastFill), weight: price * share, count: null });
       continue;
     }
@@ -137,7 +139,8 @@ export function partingsByCopies(
     let split = { copies: Math.floor(average), share: onAverage };
     if (counted || (countable && onAverage < LEAST_SHARE)) split = evenest(by, use.get(b) ?? 1);
     const { copies, share } = split;
-    if (share < LEAST_SHARE) continue;
+    // What the case says of it already parts nothing, though a programme that lacks ways may lie beyond it.
+    if (share < LEAST_SHARE || copies < low || copies >= high) continue;
     partings.push({
       cases: partedAt(which, pair, copies, copies + 1),
       weight: price * share,
