@@ -144,13 +144,14 @@ export class BandPath {
     const kinds = this.slots + this.kept.length + flexes.length + this.counted.length;
     this.work += <f64>cells * <f64>(kinds + 1);
     // Without strips it is the best itself.
-    const none = flexes.length > 0 ? this.ofNone[state] : best;
+    const strips = flexes.length > 0;
+    const none = strips ? this.ofNone[state] : best;
     this.best = best;
     this.none = none;
     const begun: f64 = state == 0 ? 0 : -Infinity;
-    for (let p = 0; p <= cells; p++) none[p] = begun;
+    for (let p = 0; p <= cells; p++) unchecked((none[p] = begun));
     for (let n = 0; n < this.counted.length; n++) this.bring(this.counted[n], state);
-    for (let p = 0; p <= cells; p++) best[p] = none[p];
+    if (strips) for (let p = 0; p <= cells; p++) unchecked((best[p] = none[p]));
     let block = this.kept.length > 0 ? this.leastKept : cells;
     for (let s = 0; s < this.slots; s++) block = min(block, this.classes[this.slotOf[s]].step);
     for (let n = 0; n < flexes.length; n++) {
@@ -160,7 +161,6 @@ export class BandPath {
     if (flexes.length > 0) this.chains.begin();
     for (let k = 0; k < this.kept.length; k++) this.kept[k].open = -Infinity;
     block = max(1, block);
-    const strips = flexes.length > 0;
     const ended = this.chains.ended;
     for (let from = 1; from <= cells; from += block) {
       const to = min(cells, from + block - 1);
@@ -171,12 +171,19 @@ export class BandPath {
       for (let k = 0; k < this.kept.length; k++) this.layKept(this.kept[k], none, from, to);
       for (let n = 0; n < flexes.length; n++) flexes[n].lay(none, this.chains, from, to);
       let last = best[from - 1];
-      for (let p = from; p <= to; p++) {
-        const value = unchecked(none[p]);
-        if (value > last) last = value;
-        else unchecked((none[p] = last));
-        if (strips) last = Math.max(last, unchecked(ended[p]));
-        unchecked((best[p] = last));
+      if (strips) {
+        for (let p = from; p <= to; p++) {
+          const value = unchecked(none[p]);
+          if (value > last) last = value;
+          else unchecked((none[p] = last));
+          last = Math.max(last, unchecked(ended[p]));
+          unchecked((best[p] = last));
+        }
+      } else {
+        for (let p = from; p <= to; p++) {
+          last = Math.max(last, unchecked(best[p]));
+          unchecked((best[p] = last));
+        }
       }
     }
     return best[cells];
@@ -203,10 +210,9 @@ export class BandPath {
     const last = min(to, kept.to);
     for (let p = max(from, kept.from + this.leastKept); p <= last; p++) {
       const begun = p - this.leastKept;
-      const opened = best[begun] - rate * <f64>begun;
-      if (opened > open) open = opened;
+      open = Math.max(open, unchecked(best[begun]) - rate * <f64>begun);
       const value = open + rate * <f64>p + kept.rest;
-      if (value > none[p]) none[p] = value;
+      unchecked((none[p] = Math.max(unchecked(none[p]), value)));
     }
     kept.open = open;
   }
@@ -293,14 +299,16 @@ function laySlots(
   above: f64 = 0,
 ): void {
   const runAt = slot.runAt;
+  const runSet = slot.runSet;
   const last = min(slot.last, to - slot.step);
   let start = max(0, from - slot.step);
   if (start > last) return;
   let run = 0;
-  while (run + 1 < runAt.length && runAt[run + 1] <= start) run++;
+  const runs = runAt.length;
+  while (run + 1 < runs && unchecked(runAt[run + 1]) <= start) run++;
   while (start <= last) {
-    const end = run + 1 < runAt.length ? min(last, runAt[run + 1] - 1) : last;
-    const worth = worths[slot.runSet[run]];
+    const end = run + 1 < runs ? min(last, unchecked(runAt[run + 1]) - 1) : last;
+    const worth = unchecked(worths[unchecked(runSet[run])]);
     if (worth > above) lay(best, start, worth, none, start + slot.step, end + 1 - start);
     start = end + 1;
     run++;
@@ -428,13 +436,16 @@ export class FlexRun {
     const begins = this.begins;
     const chain = this.chain;
     const rate = this.rate;
+    const bare = chains.bare;
+    const more = chains.more;
+    const ended = chains.ended;
     let head = this.head;
     let tail = this.tail;
     const last = min(to, this.stretch.to);
     for (let p = max(from, this.stretch.from + this.least); p <= last; p++) {
       const next = p - this.least;
       // Of the cell shared with a chain before, that has on top what it is dearer.
-      const behind = Math.max(unchecked(chains.bare[next]), unchecked(chains.more[next]) - rate);
+      const behind = Math.max(unchecked(bare[next]), unchecked(more[next]) - rate);
       const begun = Math.max(unchecked(none[next]), behind);
       unchecked((begins[next] = begun));
       const even = begun - rate * <f64>next;
@@ -446,11 +457,11 @@ export class FlexRun {
       unchecked((queue[tail++] = next));
       while (unchecked(queue[head]) < p - this.most) head++;
       const start = unchecked(queue[head]);
-      const value = begins[start] + this.worthOf(start, p);
+      const value = unchecked(begins[start]) + this.worthOf(start, p);
       unchecked((chain[p] = value));
-      unchecked((chains.bare[p] = Math.max(chains.bare[p], value)));
-      unchecked((chains.more[p] = Math.max(chains.more[p], value + rate)));
-      unchecked((chains.ended[p] = Math.max(chains.ended[p], value + this.onTop(p))));
+      unchecked((bare[p] = Math.max(unchecked(bare[p]), value)));
+      unchecked((more[p] = Math.max(unchecked(more[p]), value + rate)));
+      unchecked((ended[p] = Math.max(unchecked(ended[p]), value + this.onTop(p))));
     }
     this.head = head;
     this.tail = tail;

@@ -28,6 +28,9 @@ class Stacks {
   private readonly wholeNow: StaticArray<StaticArray<f64>>;
   /** By set, then choice. */
   readonly bySet: StaticArray<StaticArray<StaticArray<f64>>>;
+  /** Stacks of leftovers alone: where no finding is near, and by set. */
+  readonly wholeKept: StaticArray<f64>;
+  readonly keptBySet: StaticArray<StaticArray<f64>>;
 
   constructor(
     readonly slot: SlotClass,
@@ -43,6 +46,8 @@ class Stacks {
     const bySet = new StaticArray<StaticArray<StaticArray<f64>>>(slot.sets);
     for (let k = 0; k < slot.sets; k++) bySet[k] = tables(many, rows);
     this.bySet = bySet;
+    this.wholeKept = new StaticArray<f64>(rows + 1);
+    this.keptBySet = tables(slot.sets, rows);
   }
 
   /** Of the whole ones those over the rows from q: only a stack over all of them ends where the board does. */
@@ -80,6 +85,9 @@ export class Bands {
   /** By class, set and choice: the stacks that slots of the band at hand may have, worth by rows. */
   private readonly tables: StaticArray<StaticArray<StaticArray<StaticArray<f64>>>>;
   private readonly flexTables: StaticArray<StaticArray<StaticArray<StaticArray<f64>>>>;
+  /** By class and set: the same of leftovers alone. */
+  private readonly kept: StaticArray<StaticArray<StaticArray<f64>>>;
+  private readonly flexKept: StaticArray<StaticArray<StaticArray<f64>>>;
   /** By class and choice: what slots of the band at hand are worth by set. */
   private readonly worths: StaticArray<StaticArray<StaticArray<f64>>>;
   /** Findings gone through in parting leftovers. */
@@ -137,6 +145,8 @@ export class Bands {
       worths[c] = tables(classes[c].choices.states.length, classes[c].slot.sets);
     this.worths = worths;
     this.flexTables = tablesFor(flexible);
+    this.kept = keptFor(classes);
+    this.flexKept = keptFor(flexible);
     this.noFindings = new StaticArray<i32>(0);
     this.anywhere = StaticArray.fromArray<i32>([0, rows]);
     this.brought = new StaticArray<f64>(rows + 1);
@@ -155,6 +165,7 @@ export class Bands {
   private wholeStacks(classes: StaticArray<Stacks>): void {
     for (let c = 0; c < classes.length; c++) {
       const stacks = classes[c];
+      this.leftovers(stacks.slot, NONE, 0, stacks.wholeKept);
       for (let choice = 0; choice < stacks.whole.length; choice++) {
         this.stack(stacks.slot, stacks.choices, NONE, 0, choice, stacks.whole);
         stacks.atEnd[choice] = this.stacks.atBoardEnd(this.asked.u.cells);
@@ -164,27 +175,34 @@ export class Bands {
 
   /** Chooses the stacks of bands that begin at row q. */
   begin(q: i32): void {
-    this.choose(q, this.classes, this.tables);
-    this.choose(q, this.flexible, this.flexTables);
+    this.choose(q, this.classes, this.tables, this.kept);
+    this.choose(q, this.flexible, this.flexTables, this.flexKept);
   }
 
   private choose(
     q: i32,
     classes: StaticArray<Stacks>,
     tables: StaticArray<StaticArray<StaticArray<StaticArray<f64>>>>,
+    kept: StaticArray<StaticArray<StaticArray<f64>>>,
   ): void {
     for (let c = 0; c < classes.length; c++) {
       const stacks = classes[c];
       const whole = stacks.from(q);
       for (let k = 0; k < stacks.slot.sets; k++) {
         const same = this.sameFrom(stacks.slot, k, q);
-        if (stacks.slot.lastRow[k] <= q) tables[c][k] = whole;
-        else if (same != NONE) tables[c][k] = tables[c][same];
-        else {
+        if (stacks.slot.lastRow[k] <= q) {
+          tables[c][k] = whole;
+          kept[c][k] = stacks.wholeKept;
+        } else if (same != NONE) {
+          tables[c][k] = tables[c][same];
+          kept[c][k] = kept[c][same];
+        } else {
           const own = stacks.bySet[k];
           for (let choice = 0; choice < own.length; choice++)
             this.stack(stacks.slot, stacks.choices, k, q, choice, own);
           tables[c][k] = own;
+          kept[c][k] = stacks.keptBySet[k];
+          this.leftovers(stacks.slot, k, q, kept[c][k]);
         }
       }
     }
@@ -228,24 +246,31 @@ export class Bands {
         this.addStrip(member.item, member.step, member.most, price.perRow, limit);
       } else stacks.addStep(member.item, member.step, price.each, this.starts(slot, set, member));
     }
-    if (slot.keeps) {
-      const grid = asked.u.grid;
-      const perMm = asked.perMm2 * (slot.size == 0 ? 1 : slot.size);
-      const limit = this.limits(slot, set, asked.keepBit);
-      stacks.addRun(
-        LEFTOVER,
-        asked.stepU,
-        rows,
-        wholeUp(perMm * (grid - asked.kerf)),
-        wholeUp(perMm * grid),
-        limit,
-      );
-    }
+    this.addLeftovers(slot, set, rows);
     if (choices.states[choice] == 0) stacks.best(rows, by[choice]);
     else {
       this.bring(slot, choices, set, q, choice, by);
       stacks.best(rows, by[choice], this.brought);
     }
+  }
+
+  /** The same of leftovers alone. */
+  private leftovers(slot: SlotClass, set: i32, q: i32, kept: StaticArray<f64>): void {
+    if (!slot.keeps) return;
+    const rows = this.asked.u.cells - q;
+    this.stacks.begin(q);
+    this.addLeftovers(slot, set, rows);
+    this.stacks.best(rows, kept);
+  }
+
+  private addLeftovers(slot: SlotClass, set: i32, rows: i32): void {
+    if (!slot.keeps) return;
+    const asked = this.asked;
+    const grid = asked.u.grid;
+    const perMm = asked.perMm2 * (slot.size == 0 ? 1 : slot.size);
+    const each = wholeUp(perMm * (grid - asked.kerf));
+    const limit = this.limits(slot, set, asked.keepBit);
+    this.stacks.addRun(LEFTOVER, asked.stepU, rows, each, wholeUp(perMm * grid), limit);
   }
 
   /** What ends at each row with a counted item, on top of the choice without it. */
@@ -310,14 +335,17 @@ export class Bands {
     path.begin(this.asked.stepV);
     for (let c = 0; c < this.tables.length; c++) {
       const stacks = this.tables[c];
+      const kept = this.kept[c];
       const choices = this.classes[c].choices.states;
       for (let choice = 0; choice < choices.length; choice++) {
         const worths = this.worths[c][choice];
         let most: f64 = -Infinity;
         for (let k = 0; k < stacks.length; k++) {
-          const value = stacks[k][choice][rows];
-          if (worths[k] != value) other = true;
-          worths[k] = value;
+          let value = unchecked(stacks[k][choice][rows]);
+          // A slot of leftovers alone is none: they are laid by themselves.
+          if (choice == 0 && value <= unchecked(kept[k][rows])) value = 0;
+          if (unchecked(worths[k]) != value) other = true;
+          unchecked((worths[k] = value));
           if (value > most) most = value;
         }
         if (choice > 0 && most > -Infinity) path.addCounted(c, choice, choices[choice], worths);
@@ -419,7 +447,9 @@ export class Bands {
 
   /** Slots of a width to choose in a stretch, unless they are worth nothing there; whether they are worth something else than before. */
   private addFlex(n: i32, rows: i32): bool {
-    const rate = Math.ceil(this.flexRate(n, rows) * this.asked.v.grid);
+    const worth = this.flexRate(n, rows);
+    const alone = worth <= this.flexKept[this.flexOf[n]][this.flexSet[n]][rows];
+    const rate = alone ? 0 : Math.ceil(worth * this.asked.v.grid);
     const run = this.flexRuns[n];
     const other = rate != run.rate;
     run.setRate(rate);
@@ -540,6 +570,13 @@ class StackTracer extends Visitor {
     // As much strip as the price makes its worth: the programme then counts the way no less than this does.
     else this.taken[item] += asked.items[item].strip ? (worth * this.times) / asked.price[item] : 1;
   }
+}
+
+function keptFor(classes: StaticArray<Stacks>): StaticArray<StaticArray<StaticArray<f64>>> {
+  const tables = new StaticArray<StaticArray<StaticArray<f64>>>(classes.length);
+  for (let c = 0; c < classes.length; c++)
+    tables[c] = new StaticArray<StaticArray<f64>>(classes[c].slot.sets);
+  return tables;
 }
 
 function tablesFor(classes: StaticArray<Stacks>): StaticArray<StaticArray<StaticArray<StaticArray<f64>>>> {

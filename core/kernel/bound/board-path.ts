@@ -50,6 +50,10 @@ export class BoardPath {
   readonly bands: StaticArray<Band | null>;
   /** Worth of the bands from the row at hand, by their end. */
   private readonly known: StaticArray<f64>;
+  /** Whether the stacks of bands from the row at hand are chosen. */
+  private begun: bool = false;
+  /** Worth of bands that no finding lies in and that end before the board does, by their rows: wherever they lie. */
+  private readonly ofClear: StaticArray<f64>;
 
   constructor(private readonly asked: Question) {
     const rows = asked.u.cells;
@@ -61,6 +65,9 @@ export class BoardPath {
     this.from = from;
     this.bands = new StaticArray<Band | null>(rows + 1);
     this.known = new StaticArray<f64>(rows + 1);
+    const ofClear = new StaticArray<f64>(rows + 1);
+    for (let n = 0; n <= rows; n++) ofClear[n] = UNKNOWN;
+    this.ofClear = ofClear;
   }
 
   /** Whether it took too much work, so that only `after` is known. */
@@ -117,7 +124,7 @@ export class BoardPath {
   /** Bands that begin at row q: those whose end can matter, found by halving. */
   private bandsFrom(q: i32): void {
     const rows = this.asked.u.cells;
-    this.laid.begin(q);
+    this.begun = false;
     for (let end = q; end <= rows; end++) this.known[end] = UNKNOWN;
     this.worthOf(q, rows);
     this.split(q, q, rows);
@@ -126,8 +133,16 @@ export class BoardPath {
   private worthOf(q: i32, end: i32): f64 {
     let worth = this.known[end];
     if (worth != UNKNOWN) return worth;
-    this.laid.lay(q, end);
-    worth = this.laid.run(0);
+    const rows = end - q;
+    const clear = end < this.asked.u.cells && this.isClear(q, end);
+    worth = clear ? this.ofClear[rows] : UNKNOWN;
+    if (worth == UNKNOWN) {
+      if (!this.begun) this.laid.begin(q);
+      this.begun = true;
+      this.laid.lay(q, end);
+      worth = this.laid.run(0);
+      if (clear) this.ofClear[rows] = worth;
+    }
     this.known[end] = worth;
     this.bands[q] = new Band(q, end, worth, this.bands[q]);
     if (this.best[q] + worth > this.best[end]) {
@@ -135,6 +150,16 @@ export class BoardPath {
       this.from[end] = q;
     }
     return worth;
+  }
+
+  /** Whether no finding lies in a band, or in the row in which it ends. */
+  private isClear(q: i32, end: i32): bool {
+    const places = this.asked.places;
+    const low = <f64>q * this.asked.u.grid;
+    const high = <f64>(end + 1) * this.asked.u.grid;
+    for (let f = 0; f < places.length; f += 4)
+      if (unchecked(places[f]) < high && unchecked(places[f + 2]) > low) return false;
+    return true;
   }
 
   /** Ends in (low, high): none is worth more than high, and all leave no more rows than low + 1. */

@@ -101,8 +101,8 @@ export class StackPath {
     const none = strips > 0 ? this.none : best;
     for (let q = 0; q <= rows; q++) {
       const begun: f64 = brought === null ? 0 : brought[q];
-      best[q] = begun;
-      none[q] = begun;
+      unchecked((best[q] = begun));
+      unchecked((none[q] = begun));
     }
     let block = rows;
     for (let n = 0; n < this.manySteps; n++) block = min(block, this.steps[n].rows);
@@ -116,10 +116,11 @@ export class StackPath {
       for (let n = 0; n < strips; n++) this.strips[n].lay(none, this.strips, strips, from, to);
       let last = best[from - 1];
       for (let q = from; q <= to; q++) {
-        if (none[q] > last) last = none[q];
-        else none[q] = last;
-        for (let n = 0; n < strips; n++) last = Math.max(last, this.strips[n].ended(q));
-        best[q] = last;
+        const value = unchecked(none[q]);
+        if (value > last) last = value;
+        else unchecked((none[q] = last));
+        for (let n = 0; n < strips; n++) last = Math.max(last, unchecked(this.strips[n]).ended(q));
+        unchecked((best[q] = last));
       }
     }
   }
@@ -249,22 +250,22 @@ class RowRun {
     let tail = this.tail;
     for (let q = max(from, this.least); q <= to; q++) {
       const next = q - this.least;
-      const rate = best[next] - perRow * <f64>next;
+      const rate = unchecked(best[next]) - perRow * <f64>next;
       while (tail > head) {
-        const other = queue[tail - 1];
-        if (best[other] - perRow * <f64>other > rate) break;
+        const other = unchecked(queue[tail - 1]);
+        if (unchecked(best[other]) - perRow * <f64>other > rate) break;
         tail--;
       }
-      queue[tail++] = next;
+      unchecked((queue[tail++] = next));
       while (head < tail) {
-        const start = queue[head];
-        if (start >= q - this.most && limit[start + offset] >= q + offset) break;
+        const start = unchecked(queue[head]);
+        if (start >= q - this.most && unchecked(limit[start + offset]) >= q + offset) break;
         head++;
       }
       if (head == tail) continue;
-      const start = queue[head];
-      const value = best[start] + this.each + perRow * <f64>(q - start);
-      if (value > none[q]) none[q] = value;
+      const start = unchecked(queue[head]);
+      const value = unchecked(best[start]) + this.each + perRow * <f64>(q - start);
+      if (value > unchecked(none[q])) unchecked((none[q] = value));
     }
     this.head = head;
     this.tail = tail;

@@ -229,6 +229,27 @@ describe('relaxed pricing', () => {
     });
   });
 
+  it('counts no slot of leftovers alone, which cells would tell more coarsely than leftovers by themselves', () => {
+    const keep = { minLength: 300, minWidth: 50, perMm2: 1e-5, gradeBit: 1 };
+    const knotted = board(2000, 300, 3.2, [55, 230, 92, 253]);
+    const [rip, cross] = SCHOOLS.map(
+      (school) =>
+        new RelaxedPricing(knotted, [piece(700, 90), piece(450, 110)], keep, school, FINE).gain([0, 0], 0)
+          .worth / SCALE,
+    ) as [number, number];
+    const best = bestPattern(
+      knotted,
+      [{ want: 0, length: 700, width: 90, price: 1e-9, fills: 1, gradeBit: 1 }],
+      [40],
+      keep,
+      THOROUGH,
+    );
+    expect(best?.worth).toBeGreaterThan(5.9);
+    expect(Math.max(rip, cross)).toBeGreaterThan(best?.worth ?? Infinity);
+    // 6.20 where such slots are counted.
+    expect(rip).toBeLessThan(6.17);
+  });
+
   it('has no cell larger than the least that is kept, however few were asked for', () => {
     for (const school of SCHOOLS) {
       const sizes = { u: [700], v: [700] };
