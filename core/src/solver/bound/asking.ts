@@ -20,6 +20,10 @@ import { SCALE } from './scale.ts';
 const NEGLIGIBLE = 1e-4;
 const NEGLIGIBLE_DECIDED = 1e-7;
 
+/** Boards are asked until ways to cut of so many of them, and of this share of all, are new, where prices are about to change anyway. */
+const ENOUGH_BOARDS = 3;
+const ENOUGH_SHARE = 0.15;
+
 /** What prices prove, and how many ways to cut joined the programme. */
 export interface Asked {
   readonly bound: number;
@@ -41,6 +45,8 @@ export class Asking {
   deciding = false;
   private readonly knapsack = new Knapsack();
   private readonly byWant: Float64Array;
+  /** The board that is asked first, where not all are asked. */
+  private first = 0;
 
   constructor(private readonly rack: ProofRack) {
     this.byWant = new Float64Array(this.problem.wants.length);
@@ -55,15 +61,29 @@ export class Asking {
     return this.deciding ? NEGLIGIBLE_DECIDED : NEGLIGIBLE;
   }
 
-  /** Asks every board at these prices; columns that gain join the programme. The bound these prices prove. */
-  *ask(master: RelaxedMaster, which: Case, given: Prices, objective: number): Generator<void, Asked> {
+  /**
+   * Asks every board at these prices; columns that gain join the programme. The bound these prices prove. `some`: only until
+   * there is enough that is new, from the board on that was next last time; what was not asked gains as much as is known that it may.
+   */
+  *ask(
+    master: RelaxedMaster,
+    which: Case,
+    given: Prices,
+    objective: number,
+    some = false,
+  ): Generator<void, Asked> {
     const { rack } = this;
+    const enough =
+      some && !this.deciding ? Math.max(ENOUGH_BOARDS, ENOUGH_SHARE * rack.boards.length) : Infinity;
     const prices = pricesIn(which, given, rack.demands.length);
     const negligible = (this.negligible * objective * SCALE) / Math.max(10, rack.boards.length);
     const bestKnown = this.bestKnown(master, which, prices);
     let sum = this.worthOfWanted(which, prices);
     let added = 0;
-    for (const [b, board] of rack.boards.entries()) {
+    const first = enough < Infinity ? this.first : 0;
+    for (let n = 0; n < rack.boards.length; n++) {
+      const b = (first + n) % rack.boards.length;
+      const board = rack.boards[b];
       if (!board || which.out.has(b)) continue;
       const must = which.cut.has(b);
       const offered = this.offerTo(which, prices, b, board);
@@ -73,9 +93,15 @@ export class Asking {
       let gain = atMost;
       if (atMost > Math.ceil(known + negligible)) {
         const limits = rack.limitsOf(which, b, board);
-        const found = yield* this.gainOf(master, b, board, offered, limits, Math.ceil(known + negligible));
-        gain = Math.min(gain, found.gain);
-        added += found.added;
+        if (added < enough) {
+          const found = yield* this.gainOf(master, b, board, offered, limits, Math.ceil(known + negligible));
+          gain = Math.min(gain, found.gain);
+          added += found.added;
+          this.first = b + 1;
+        } else {
+          const { own, level } = offered;
+          gain = Math.min(gain, board.shown.atMost(own, limits.most, limits.least) - level);
+        }
       }
       sum -= must ? gain : Math.max(0, gain);
     }

@@ -77,14 +77,14 @@ describe('the proof', () => {
     for (const _ of prover.raise(() => Infinity)) {
       expect(prover.best ?? 0).toBeGreaterThanOrEqual(last);
       last = prover.best ?? 0;
-      if (prover.work.programmes > 6) break;
+      if (prover.work.asked > 240) break;
     }
     // 68.53 is the least that any search has spent here.
     expect(last).toBeLessThanOrEqual(68.53);
     expect(last).toBeGreaterThan(0.8 * 68.53);
     expect(last).toBeGreaterThan(1.15 * (byArea.best ?? 0));
     const again = new Prover(new Problem(instance), solver, CELLS);
-    for (const _ of again.raise(() => Infinity)) if (again.work.programmes > 6) break;
+    for (const _ of again.raise(() => Infinity)) if (again.work.asked > 240) break;
     expect(again.best).toBe(last);
   });
 

@@ -67,7 +67,7 @@ const REFINED_ROUNDS = 3;
 
 /** Cases looked at at most, and rounds that each is given. */
 const MOST_CASES = 1000;
-const CASE_ROUNDS = 2;
+const CASE_ROUNDS = 3;
 /** Partings of each kind of which it is calculated what they would cost, and what the dearer half counts beside the cheaper. */
 const MOST_TRIED = 6;
 const LESSER = 0.1;
@@ -221,7 +221,9 @@ export class Prover {
       const exact: boolean = center === null || idle > 0;
       const prices: Prices = exact || center === null ? answer.prices : drawn(answer.prices, center, DRAWN);
       const before = best;
-      const gained: Asked = yield* this.asking.ask(this.master, which, prices, answer.objective);
+      // The last round of a case asks all; of all plans prices settle only when all were asked and nothing was new.
+      const some = which === ALL || round < rounds - 1;
+      const gained: Asked = yield* this.asking.ask(this.master, which, prices, answer.objective, some);
       if (gained.bound > best) {
         best = gained.bound;
         center = prices;
@@ -287,7 +289,7 @@ export class Prover {
       for (const child of possible) {
         const settled = yield* this.settle(
           child,
-          null,
+          parent.prices,
           target,
           this.deciding ? DECIDED_ROUNDS : CASE_ROUNDS,
           () => undefined,
