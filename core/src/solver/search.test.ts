@@ -229,7 +229,7 @@ describe('the search with prices', () => {
   });
 
   it('tells what is proven at once, between two steps of its own', () => {
-    const instance = salvageInstance({ boards: 18, pieces: 10 }, 4);
+    const instance = salvageInstance({ boards: 61, pieces: 12 }, 6);
     let bound = 0;
     let own = 0;
     let told = 0;
@@ -240,6 +240,21 @@ describe('the search with prices', () => {
       if (told > 1 || own > 20) break;
     }
     expect(told).toBeGreaterThan(1);
+  });
+
+  it('only proves beside another on a small rack, as long as there is something to prove, and can be stopped soon', () => {
+    const instance = salvageInstance({ boards: 18, pieces: 10 }, 4);
+    const [count, last] = [{ own: 0, raised: 0, untold: 0 }, { bound: 0 }];
+    for (const { plan, stage } of matchSteps(instance, { solver, role: 'second' })) {
+      if (stage === 'improve') count.own++;
+      else if (stage === 'prove' && (plan.bound ?? 0) > last.bound) count.raised++;
+      else if (stage === 'prove') count.untold++;
+      last.bound = plan.bound ?? 0;
+      if (count.raised > 12) break;
+    }
+    expect(count.own).toBeLessThan(2);
+    expect(count.raised).toBeGreaterThan(12);
+    expect(count.untold).toBeGreaterThan(2);
   });
 
   it('takes a better plan that another search hands it', () => {

@@ -49,8 +49,13 @@ const NOTHING_PROVEN = { spent: null, counted: null } as const;
 /** A search that proves as well does a step of the proof for every so many of its own. */
 const STEPS_PER_PROOF = 3;
 const STEPS_PER_EARLY_PROOF = 25;
-/** The second of two searches proves on by so many steps for each of its own, which are longer, most of all on small racks. */
-const PROOFS_BESIDE = { small: 40, large: 12 };
+/**
+ * The second of two searches proves on by so many steps for each of its own, which are longer. On a small rack it searches on only
+ * once nothing more can be proven: what it found beside the proof there did not show.
+ */
+const PROOFS_BESIDE = { small: Infinity, large: 12 };
+/** So many steps of the proof that tell nothing are taken at once. */
+const STEPS_UNTOLD = 12;
 
 /**
  * Yields the first plan at once, then after every little while the best so far. The caller decides when
@@ -110,7 +115,8 @@ export function* matchSteps(
     const proofs = inTurn && stage !== 'greedy' ? (role === 'second' ? beside : 1) : 0;
     for (let n = 0; n < proofs && !proven; n++) {
       const raised = prove();
-      if (!raised && !proof.slow) continue;
+      // Whoever asked may want to stop, or tell of a better plan.
+      if (!raised && !proof.slow && n % STEPS_UNTOLD !== STEPS_UNTOLD - 1) continue;
       // What is proven is told at once: the last of so many steps may be a long way off.
       if (raised) plan = planOf(problem, best, proof, estimate);
       yield* show(false, 'prove');
