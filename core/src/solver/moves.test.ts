@@ -2,7 +2,7 @@ import loadHighs from 'highs';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { salvageInstance } from '../../bench/match-makers.ts';
 import { seededRandom } from '../foundation/random.ts';
-import { emptyDraft, type Draft } from './draft.ts';
+import { copyOf, emptyDraft, type Draft } from './draft.ts';
 import { Exchanges } from './exchange.ts';
 import { fillGreedily } from './greedy.ts';
 import { Improver } from './improve.ts';
@@ -73,10 +73,13 @@ class Bench {
   }
 }
 
-/** A bench whose plan covers everything, with prices. */
+/** A bench whose plan covers everything, with prices, where another search has found ways to cut of better plans. */
 function readied(): Bench {
   const bench = new Bench();
   expect(bench.improver.score.openMm2).toBe(0);
+  const made = (column: Column): void => void bench.master.add(column);
+  const other = new Improver(bench.problem, copyOf(bench.improver.draft), seededRandom(5), made);
+  for (let n = 0; n < 60; n++) other.step(QUICK);
   bench.learn();
   return bench;
 }
