@@ -221,8 +221,8 @@ export class Prover {
       const exact: boolean = center === null || idle > 0;
       const prices: Prices = exact || center === null ? answer.prices : drawn(answer.prices, center, DRAWN);
       const before = best;
-      // The last round of a case asks all; of all plans prices settle only when all were asked and nothing was new.
-      const some = which === ALL || round < rounds - 1;
+      // The last of so many rounds asks all; where there is no last one prices settle only when all were asked and nothing was new.
+      const some = round < rounds - 1;
       const gained: Asked = yield* this.asking.ask(this.master, which, prices, answer.objective, some);
       if (gained.bound > best) {
         best = gained.bound;
