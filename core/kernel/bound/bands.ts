@@ -28,9 +28,9 @@ class Stacks {
   private readonly wholeNow: StaticArray<StaticArray<f64>>;
   /** By set, then choice. */
   readonly bySet: StaticArray<StaticArray<StaticArray<f64>>>;
-  /** Stacks of leftovers alone: where no finding is near, and by set. */
-  readonly wholeKept: StaticArray<f64>;
-  readonly keptBySet: StaticArray<StaticArray<f64>>;
+  /** Stacks without leftovers: where no finding is near, and by set. */
+  readonly wholeBare: StaticArray<f64>;
+  readonly bareBySet: StaticArray<StaticArray<f64>>;
 
   constructor(
     readonly slot: SlotClass,
@@ -46,8 +46,8 @@ class Stacks {
     const bySet = new StaticArray<StaticArray<StaticArray<f64>>>(slot.sets);
     for (let k = 0; k < slot.sets; k++) bySet[k] = tables(many, rows);
     this.bySet = bySet;
-    this.wholeKept = new StaticArray<f64>(rows + 1);
-    this.keptBySet = tables(slot.sets, rows);
+    this.wholeBare = new StaticArray<f64>(rows + 1);
+    this.bareBySet = tables(slot.sets, rows);
   }
 
   /** Of the whole ones those over the rows from q: only a stack over all of them ends where the board does. */
@@ -85,9 +85,9 @@ export class Bands {
   /** By class, set and choice: the stacks that slots of the band at hand may have, worth by rows. */
   private readonly tables: StaticArray<StaticArray<StaticArray<StaticArray<f64>>>>;
   private readonly flexTables: StaticArray<StaticArray<StaticArray<StaticArray<f64>>>>;
-  /** By class and set: the same of leftovers alone. */
-  private readonly kept: StaticArray<StaticArray<StaticArray<f64>>>;
-  private readonly flexKept: StaticArray<StaticArray<StaticArray<f64>>>;
+  /** By class and set: the same of stacks without leftovers, nothing counted. */
+  private readonly bare: StaticArray<StaticArray<StaticArray<f64>>>;
+  private readonly flexBare: StaticArray<StaticArray<StaticArray<f64>>>;
   /** By class and choice: what slots of the band at hand are worth by set. */
   private readonly worths: StaticArray<StaticArray<StaticArray<f64>>>;
   /** Findings gone through in parting leftovers. */
@@ -145,8 +145,8 @@ export class Bands {
       worths[c] = tables(classes[c].choices.states.length, classes[c].slot.sets);
     this.worths = worths;
     this.flexTables = tablesFor(flexible);
-    this.kept = keptFor(classes);
-    this.flexKept = keptFor(flexible);
+    this.bare = bareFor(classes);
+    this.flexBare = bareFor(flexible);
     this.noFindings = new StaticArray<i32>(0);
     this.anywhere = StaticArray.fromArray<i32>([0, rows]);
     this.brought = new StaticArray<f64>(rows + 1);
@@ -165,7 +165,7 @@ export class Bands {
   private wholeStacks(classes: StaticArray<Stacks>): void {
     for (let c = 0; c < classes.length; c++) {
       const stacks = classes[c];
-      this.leftovers(stacks.slot, NONE, 0, stacks.wholeKept);
+      this.bareStack(stacks.slot, stacks.choices, NONE, 0, stacks.wholeBare);
       for (let choice = 0; choice < stacks.whole.length; choice++) {
         this.stack(stacks.slot, stacks.choices, NONE, 0, choice, stacks.whole);
         stacks.atEnd[choice] = this.stacks.atBoardEnd(this.asked.u.cells);
@@ -175,15 +175,15 @@ export class Bands {
 
   /** Chooses the stacks of bands that begin at row q. */
   begin(q: i32): void {
-    this.choose(q, this.classes, this.tables, this.kept);
-    this.choose(q, this.flexible, this.flexTables, this.flexKept);
+    this.choose(q, this.classes, this.tables, this.bare);
+    this.choose(q, this.flexible, this.flexTables, this.flexBare);
   }
 
   private choose(
     q: i32,
     classes: StaticArray<Stacks>,
     tables: StaticArray<StaticArray<StaticArray<StaticArray<f64>>>>,
-    kept: StaticArray<StaticArray<StaticArray<f64>>>,
+    bare: StaticArray<StaticArray<StaticArray<f64>>>,
   ): void {
     for (let c = 0; c < classes.length; c++) {
       const stacks = classes[c];
@@ -192,17 +192,17 @@ export class Bands {
         const same = this.sameFrom(stacks.slot, k, q);
         if (stacks.slot.lastRow[k] <= q) {
           tables[c][k] = whole;
-          kept[c][k] = stacks.wholeKept;
+          bare[c][k] = stacks.wholeBare;
         } else if (same != NONE) {
           tables[c][k] = tables[c][same];
-          kept[c][k] = kept[c][same];
+          bare[c][k] = bare[c][same];
         } else {
           const own = stacks.bySet[k];
           for (let choice = 0; choice < own.length; choice++)
             this.stack(stacks.slot, stacks.choices, k, q, choice, own);
           tables[c][k] = own;
-          kept[c][k] = stacks.keptBySet[k];
-          this.leftovers(stacks.slot, k, q, kept[c][k]);
+          bare[c][k] = stacks.bareBySet[k];
+          this.bareStack(stacks.slot, stacks.choices, k, q, bare[c][k]);
         }
       }
     }
@@ -232,20 +232,10 @@ export class Bands {
     choice: i32,
     by: StaticArray<StaticArray<f64>>,
   ): void {
-    const asked = this.asked;
-    const rows = asked.u.cells - q;
+    const rows = this.asked.u.cells - q;
     const stacks = this.stacks;
     stacks.begin(q);
-    for (let m = 0; m < slot.members.length; m++) {
-      const member = slot.members[m];
-      if (!member.run && choices.isCounted(member.item)) continue;
-      const price = prices(asked, member, slot.size);
-      if (price.each <= 0 && price.perRow <= 0) continue;
-      if (member.run) {
-        const limit = this.limits(slot, set, member.gradeBit);
-        this.addStrip(member.item, member.step, member.most, price.perRow, limit);
-      } else stacks.addStep(member.item, member.step, price.each, this.starts(slot, set, member));
-    }
+    this.addPieces(slot, choices, set);
     this.addLeftovers(slot, set, rows);
     if (choices.states[choice] == 0) stacks.best(rows, by[choice]);
     else {
@@ -254,13 +244,26 @@ export class Bands {
     }
   }
 
-  /** The same of leftovers alone. */
-  private leftovers(slot: SlotClass, set: i32, q: i32, kept: StaticArray<f64>): void {
-    if (!slot.keeps) return;
-    const rows = this.asked.u.cells - q;
+  /** The same without leftovers, nothing counted: whether a slot can hold any piece at all. */
+  private bareStack(slot: SlotClass, choices: Choices, set: i32, q: i32, bare: StaticArray<f64>): void {
     this.stacks.begin(q);
-    this.addLeftovers(slot, set, rows);
-    this.stacks.best(rows, kept);
+    this.addPieces(slot, choices, set);
+    this.stacks.best(this.asked.u.cells - q, bare);
+  }
+
+  /** Pieces and strips that are not counted, and are worth something. */
+  private addPieces(slot: SlotClass, choices: Choices, set: i32): void {
+    const asked = this.asked;
+    for (let m = 0; m < slot.members.length; m++) {
+      const member = slot.members[m];
+      if (!member.run && choices.isCounted(member.item)) continue;
+      const price = prices(asked, member, slot.size);
+      if (price.each <= 0 && price.perRow <= 0) continue;
+      if (member.run) {
+        const limit = this.limits(slot, set, member.gradeBit);
+        this.addStrip(member.item, member.step, member.most, price.perRow, limit);
+      } else this.stacks.addStep(member.item, member.step, price.each, this.starts(slot, set, member));
+    }
   }
 
   private addLeftovers(slot: SlotClass, set: i32, rows: i32): void {
@@ -335,15 +338,15 @@ export class Bands {
     path.begin(this.asked.stepV);
     for (let c = 0; c < this.tables.length; c++) {
       const stacks = this.tables[c];
-      const kept = this.kept[c];
+      const bare = this.bare[c];
       const choices = this.classes[c].choices.states;
       for (let choice = 0; choice < choices.length; choice++) {
         const worths = this.worths[c][choice];
         let most: f64 = -Infinity;
         for (let k = 0; k < stacks.length; k++) {
           let value = unchecked(stacks[k][choice][rows]);
-          // A slot of leftovers alone is none: they are laid by themselves.
-          if (choice == 0 && value <= unchecked(kept[k][rows])) value = 0;
+          // A slot that has room for no piece is none: leftovers are laid by themselves.
+          if (choice == 0 && unchecked(bare[k][rows]) <= 0) value = 0;
           if (unchecked(worths[k]) != value) other = true;
           unchecked((worths[k] = value));
           if (value > most) most = value;
@@ -448,8 +451,8 @@ export class Bands {
   /** Slots of a width to choose in a stretch, unless they are worth nothing there; whether they are worth something else than before. */
   private addFlex(n: i32, rows: i32): bool {
     const worth = this.flexRate(n, rows);
-    const alone = worth <= this.flexKept[this.flexOf[n]][this.flexSet[n]][rows];
-    const rate = alone ? 0 : Math.ceil(worth * this.asked.v.grid);
+    const room = this.flexBare[this.flexOf[n]][this.flexSet[n]][rows] > 0;
+    const rate = !room ? 0 : Math.ceil(worth * this.asked.v.grid);
     const run = this.flexRuns[n];
     const other = rate != run.rate;
     run.setRate(rate);
@@ -572,7 +575,7 @@ class StackTracer extends Visitor {
   }
 }
 
-function keptFor(classes: StaticArray<Stacks>): StaticArray<StaticArray<StaticArray<f64>>> {
+function bareFor(classes: StaticArray<Stacks>): StaticArray<StaticArray<StaticArray<f64>>> {
   const tables = new StaticArray<StaticArray<StaticArray<f64>>>(classes.length);
   for (let c = 0; c < classes.length; c++)
     tables[c] = new StaticArray<StaticArray<f64>>(classes[c].slot.sets);
